@@ -1,0 +1,41 @@
+import { calc } from "./calc.ts";
+import { Told } from "./told.ts";
+
+const HELP = `Averin, the rebuild bench for wear parts.
+
+  ./averin up [--demo] [--port N] [--host H]   everything from a fresh machine to a served page; Ctrl-C stops it
+  ./averin test [unit|web|e2e]                 everything from a fresh machine to a verdict
+  ./averin calc NAME [--lines] [--schema]      one calculator, JSON in, JSON out; --list names them
+  ./averin rebuild                             the read tables again from the log, with what differed
+  ./averin shots                               the pictures in docs/screenshots, from demo data
+`;
+
+export async function main(args: string[]): Promise<number> {
+  const [command, ...rest] = args;
+  try {
+    switch (command) {
+      case "up":
+        return await (await import("./up.ts")).up(rest);
+      case "test":
+        return await (await import("./test.ts")).test(rest);
+      case "calc":
+        return await calc(rest);
+      case "rebuild":
+        return await (await import("./rebuild.ts")).rebuild();
+      case "shots":
+        return await (await import("./shots.ts")).shots();
+      case "help":
+      case "--help":
+      case undefined:
+        process.stdout.write(HELP);
+        return 0;
+      default:
+        process.stderr.write(`There is no command "${command}".\n\n${HELP}`);
+        return 2;
+    }
+  } catch (error) {
+    if (!(error instanceof Told)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    return 1;
+  }
+}

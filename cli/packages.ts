@@ -1,0 +1,47 @@
+import { spawnSync } from "node:child_process";
+import { existsSync } from "node:fs";
+import { Told } from "./told.ts";
+
+type Need = { file: string; debian: string };
+
+export const DATABASE: Need[] = [
+  { file: "/usr/sbin/mariadbd", debian: "mariadb-server-core" },
+  { file: "/usr/bin/mariadb-install-db", debian: "mariadb-server-core" },
+  { file: "/usr/bin/mariadb-admin", debian: "mariadb-client" },
+];
+export const BROWSER: Need[] = [{ file: "/usr/bin/chromium", debian: "chromium" }];
+
+/**
+ * Installs what Debian packages are missing, as root or through sudo; otherwise says the exact line and stops.
+ * The core packages hold the server without a system service, so no instance but Averin's own is ever started.
+ */
+export function ensureDebianPackages(needs: Need[]): void {
+  const missing = [...new Set(needs.filter((need) => !existsSync(need.file)).map((need) => need.debian))];
+  if (missing.length === 0) return;
+  const line = `apt-get install -y --no-install-recommends ${missing.join(" ")}`;
+  const root = process.getuid?.() === 0;
+  const sudo = !root && spawnSync("sudo", ["-n", "true"], { stdio: "ignore" }).status === 0;
+  if (!existsSync("/usr/bin/apt-get") || (!root && !sudo)) {
+    throw new Told(`Missing on this machine: ${missing.join(", ")}. Run this as root, then start again:\n  ${line}`);
+  }
+  process.stderr.write(`Installing from Debian: ${missing.join(", ")} …\n`);
+  const apt = (args: string[]) => {
+    const command = ["apt-get", "-q", ...args];
+    const [program = "apt-get", ...rest] = root ? command : ["sudo", "-n", ...command];
+    return spawnSync(program, rest, {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+      stdio: ["ignore", "pipe", "pipe"],
+      encoding: "utf8",
+    });
+  };
+  // A half-finished install of before is finished first; with nothing half done this does nothing.
+  const configure = root ? ["dpkg", "--configure", "-a"] : ["sudo", "-n", "dpkg", "--configure", "-a"];
+  spawnSync(configure[0] ?? "dpkg", configure.slice(1), { stdio: "ignore" });
+  apt(["update"]);
+  const done = apt(["install", "-y", "--no-install-recommends", ...missing]);
+  if (done.status !== 0) {
+    throw new Told(
+      `${done.stderr}\nDebian's packages could not be installed. Run this as root, then start again:\n  ${line}`,
+    );
+  }
+}

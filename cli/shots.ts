@@ -1,0 +1,3 @@
+export async function shots(): Promise<number> {
+  return 1;
+}

@@ -1,0 +1,112 @@
+import { spawn } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import path from "node:path";
+import { ensureBuilt } from "./application.ts";
+import { startMariadb } from "./mariadb.ts";
+import { BROWSER, DATABASE, ensureDebianPackages } from "./packages.ts";
+import { DATA, ROOT } from "./paths.ts";
+import { Told } from "./told.ts";
+
+type Count = { passed: number; failed: number };
+const PARTS = ["unit", "web", "e2e"] as const;
+type Part = (typeof PARTS)[number];
+
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+
+function run(name: string, args: string[], env: NodeJS.ProcessEnv = {}, cwd = ROOT): Promise<number> {
+  const started = Date.now();
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd,
+      env: { ...process.env, CI: "1", ...env },
+      stdio: ["ignore", "inherit", "inherit"],
+    });
+    child.once("exit", (code) => {
+      say(`${code === 0 ? "ok    " : "FAILED"} ${name} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
+      resolve(code ?? 1);
+    });
+  });
+}
+
+const bin = (file: string): string => path.join(ROOT, "node_modules", file);
+const results = (name: string): string => path.join(DATA, "results", name);
+
+/** A check that runs no tests of its own counts only when it fails. */
+async function check(name: string, args: string[]): Promise<Count> {
+  return { passed: 0, failed: (await run(name, args)) === 0 ? 0 : 1 };
+}
+
+/** Numbers as the runner reports them; a runner that ends badly without a failed test still counts as one. */
+function counted(code: number, passed: number, failed: number): Count {
+  return { passed, failed: code !== 0 && failed === 0 ? 1 : failed };
+}
+
+async function jest(name: string, workspace: string, env: NodeJS.ProcessEnv = {}): Promise<Count> {
+  const file = results(`${name}.json`);
+  const args = ["--experimental-vm-modules", bin("jest/bin/jest.js"), "--config", `${workspace}/jest.config.cjs`];
+  const code = await run(name, [...args, "--json", `--outputFile=${file}`, "--silent", "--reporters=default"], {
+    NODE_NO_WARNINGS: "1",
+    ...env,
+  });
+  if (!existsSync(file)) return { passed: 0, failed: 1 };
+  const report = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
+  return counted(code, report.numPassedTests, report.numFailedTests);
+}
+
+async function playwright(databaseUrl: string): Promise<Count> {
+  const file = results("e2e.json");
+  const code = await run(
+    "end to end",
+    [bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"],
+    {
+      AVERIN_TEST_DATABASE_URL: databaseUrl,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      NODE_NO_WARNINGS: "1",
+    },
+  );
+  if (!existsSync(file)) return { passed: 0, failed: 1 };
+  const { stats } = JSON.parse(readFileSync(file, "utf8")) as {
+    stats: { expected: number; unexpected: number; flaky: number };
+  };
+  return counted(code, stats.expected + stats.flaky, stats.unexpected);
+}
+
+/** `./averin test`: from nothing to a verdict, with a database and ports of its own, beside a running `up`. */
+export async function test(args: string[]): Promise<number> {
+  const stray = args.find((arg) => !PARTS.includes(arg as Part));
+  if (stray !== undefined)
+    throw new Told(`"${stray}" is no part of the tests: ${PARTS.join(", ")}, or nothing for all.`);
+  const wanted = (part: Part): boolean => args.length === 0 || args.includes(part);
+  rmSync(results(""), { recursive: true, force: true });
+  mkdirSync(results(""), { recursive: true });
+  if (wanted("web") || wanted("e2e")) ensureDebianPackages(wanted("e2e") ? [...DATABASE, ...BROWSER] : DATABASE);
+
+  const counts: Count[] = [];
+  if (args.length === 0) {
+    counts.push(await check("formatting", [bin("prettier/bin/prettier.cjs"), "--check", "--log-level=warn", "."]));
+    counts.push(await check("lint and layers", [bin("eslint/bin/eslint.js"), "--max-warnings=0", "."]));
+    for (const workspace of ["core", "web", "cli", "e2e"]) {
+      counts.push(await check(`types of ${workspace}`, [bin("typescript/bin/tsc"), "--noEmit", "-p", workspace]));
+    }
+  }
+  if (wanted("unit")) counts.push(await jest("unit and reference", "core"));
+  if (wanted("web") || wanted("e2e")) {
+    const server = await startMariadb(path.join(DATA, "test-db"));
+    const stop = (): void => void server.stop().then(() => process.exit(130));
+    process.once("SIGINT", stop);
+    process.once("SIGTERM", stop);
+    try {
+      if (wanted("web")) counts.push(await jest("stores and web", "web", { AVERIN_TEST_DATABASE_URL: server.url }));
+      if (wanted("e2e")) {
+        ensureBuilt();
+        counts.push(await playwright(server.url));
+      }
+    } finally {
+      await server.stop();
+    }
+  }
+  const passed = counts.reduce((sum, count) => sum + count.passed, 0);
+  const failed = counts.reduce((sum, count) => sum + count.failed, 0);
+  say(`tests: ${passed} passed, ${failed} failed`);
+  return failed === 0 && passed > 0 ? 0 : 1;
+}

@@ -1,0 +1,3 @@
+export { caseBackoff } from "./backoff.ts";
+export { caseFreeplay } from "./freeplay.ts";
+export { caseGrowth } from "./growth.ts";

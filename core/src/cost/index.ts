@@ -1,0 +1,1 @@
+export { costCompare } from "./compare.ts";

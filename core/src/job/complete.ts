@@ -1,0 +1,249 @@
+import { type Answer, type RefusalCode } from "../calculator/index.ts";
+import { entryOf, partOf, pointOf } from "../procedure/index.ts";
+import { quantityParse } from "../quantity/index.ts";
+import { type Bench, specFor } from "./bench.ts";
+import type { Actor, Body, Draft } from "./events.ts";
+import { countOf, type JobState } from "./fold.ts";
+import { proposalFor } from "./judged.ts";
+import { openPoints, unsigned } from "./openPoints.ts";
+import { slot } from "./slot.ts";
+import { layPlates, stackOffer } from "./stack.ts";
+import { bandOf, torqueSpecFor } from "./torque.ts";
+import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
+
+const no = (code: RefusalCode, path: string, message: string): Answer<never> => ({
+  ok: false,
+  error: { code, path, message },
+});
+const yes = (value: Body): Answer<Body> => ({ ok: true, value });
+
+type Of<T extends Draft["type"]> = Extract<Draft, { type: T }>;
+
+function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken">): Answer<Body> {
+  const point = pointOf(bench.procedure, draft.point);
+  if (point?.kind !== "measure")
+    return no("unsupported", "point", `"${draft.point}" is no measured point of this job.`);
+  const part = partOf(bench.procedure, point.on);
+  const count = part ? countOf(state, part.id) : 1;
+  if (draft.item > count) return no("range", "item", `There are ${count} here; ${draft.item} is not one of them.`);
+  if (point.stage !== "bench" && draft.phase !== "left") return no("range", "phase", `${point.name} is read as left.`);
+  const places = draft.phase === "left" && point.stage === "bench" ? Math.max(1, point.placesNew) : point.places;
+  if (draft.place > places)
+    return no("range", "place", `${point.name} has ${places} places; ${draft.place} is not one.`);
+  const gauge = bench.gauges.find((g) => g.id === draft.gauge);
+  if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
+  const read = quantityParse({ text: draft.text, kind: point.quantity, unit: gauge.unit });
+  if (!read.ok) return read;
+  if (read.value.valueInBase < 0) return no("range", "text", `${point.name} cannot be below 0.`);
+  return yes({
+    ...draft,
+    ...{ value: read.value.value, unit: read.value.unit, valueInBase: read.value.valueInBase },
+    gauge,
+    spec: specFor(bench, point.spec),
+  });
+}
+
+function completeFinding(bench: Bench, state: JobState, draft: Of<"finding_recorded">): Answer<Body> {
+  const point = pointOf(bench.procedure, draft.point);
+  if (point?.kind !== "inspect")
+    return no("unsupported", "point", `"${draft.point}" is no inspected point of this job.`);
+  const count = countOf(state, point.on);
+  if (draft.item > count) return no("range", "item", `There are ${count} here; ${draft.item} is not one of them.`);
+  const finding = point.findings.find((f) => f.word === draft.word);
+  if (!finding) {
+    return no(
+      "range",
+      "word",
+      `"${draft.word}" is not a word here: one of ${point.findings.map((f) => f.word).join(", ")}.`,
+    );
+  }
+  return yes({ ...draft, means: finding.means });
+}
+
+function completeDecision(bench: Bench, state: JobState, draft: Of<"decision_taken">): Answer<Body> {
+  const part = partOf(bench.procedure, draft.part);
+  if (!part?.decision) return no("unsupported", "part", `Nothing is decided about "${draft.part}".`);
+  const each = part.decision.scope === "each";
+  if (each ? draft.item < 1 || draft.item > countOf(state, part.id) : draft.item !== 0) {
+    return no(
+      "range",
+      "item",
+      each ? `${part.name} are decided one by one.` : `${part.name} are decided as a set: item 0.`,
+    );
+  }
+  const proposal = proposalFor(bench, state, part, draft.item);
+  if (draft.reason === null && (draft.decision === "leave" || draft.decision !== proposal.decision)) {
+    const said = proposal.decision === null ? "nothing is proposed" : `the proposal is ${proposal.decision}`;
+    return no("missing", "reason", `Say why: ${said} (${proposal.because}).`);
+  }
+  return yes({ ...draft, proposed: proposal.decision, because: proposal.because });
+}
+
+function completeBuild(bench: Bench, state: JobState, draft: Of<"build_accepted">): Answer<Body> {
+  const step = computeStepOf(bench, draft.step);
+  if (!step) return no("unsupported", "step", `"${draft.step}" is no stack of this job.`);
+  const offer = stackOffer(bench, state, step);
+  if (!offer.ok) return offer;
+  const wanted = JSON.stringify(Object.entries(draft.counts).sort());
+  const build = [...offer.value.builds, ...(offer.value.nearest ? [offer.value.nearest] : [])].find(
+    (b) => JSON.stringify(Object.entries(b.counts).sort()) === wanted,
+  );
+  const spec = specFor(bench, step.spec);
+  if (!build || !spec)
+    return no("range", "counts", "That mix is not one of the ways offered: choose again from the list.");
+  return yes({
+    ...draft,
+    outer: offer.value.input.outer,
+    inner: layPlates(offer.value.input, build.counts),
+    heightMm: build.heightMm,
+    offTargetMm: build.offTargetMm,
+    spec,
+  });
+}
+
+/** Parts go in from the inside out; each needs those below it in, its decisions taken and its stack built. */
+function completeFit(bench: Bench, state: JobState, draft: Of<"part_fitted">, tasks: readonly Task[]): Answer<Body> {
+  const { spine } = bench.procedure;
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (!entry) return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
+  const own = tasks.find((task) => task.id === `fit:${entry.id}`);
+  const place = own?.slots.findIndex((s) => s.key === slot.fit(entry.id, draft.item).key) ?? -1;
+  if (!own || place < 0)
+    return no("range", "item", `${entry.name} has ${own?.slots.length ?? 0} to fit; ${draft.item} is not one.`);
+  if (isAnswered(bench, state, slot.fit(entry.id, draft.item)))
+    return no("conflict", "item", `${entry.name} ${draft.item} is in already.`);
+
+  const within = new Set(entry.kind === "pack" ? entry.layers.map((layer) => layer.id) : [entry.id]);
+  const inner = new Set(spine.slice(spine.indexOf(entry) + 1).map((e) => `fit:${e.id}`));
+  const before = tasks.filter(
+    (task) =>
+      inner.has(task.id) ||
+      (task.kind === "decide" && within.has(task.id.replace("decide:", ""))) ||
+      (task.kind === "build" && task.entry === entry.id),
+  );
+  const open = [...before.flatMap((task) => task.slots), ...own.slots.slice(0, place)].find(
+    (s) => !isAnswered(bench, state, s) && !isSkipped(state, s),
+  );
+  if (open) {
+    const task = tasks.find((t) => t.slots.includes(open));
+    return no(
+      "conflict",
+      "entry",
+      `${entry.name} cannot go in yet: first ${task?.title.toLowerCase() ?? "what lies below it"}.`,
+    );
+  }
+  const facing =
+    entry.kind === "part"
+      ? (entry.facing ?? null)
+      : entry.kind === "pack"
+        ? facingInPack(bench, state, entry.id, draft.item)
+        : null;
+  return yes({ ...draft, facing });
+}
+
+/** Facing words of the plate that goes in as number `item`, counted from the inside. */
+export function facingInPack(bench: Bench, state: JobState, pack: string, item: number): string | null {
+  const entry = entryOf(bench.procedure, pack);
+  if (entry?.kind !== "pack") return null;
+  const [outer, inner] = entry.layers.map((layer) => countOf(state, layer.id));
+  // The outermost is of the first layer and the two alternate, so the place from the outside tells the layer.
+  const fromOutside = (outer ?? 0) + (inner ?? 0) - item;
+  return entry.layers[fromOutside % 2]?.facing ?? null;
+}
+
+function completePull(bench: Bench, state: JobState, draft: Of<"torque_applied">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  const percent = entry.torque.stagesPercent[draft.pass - 1];
+  if (percent === undefined) return no("range", "pass", `There are ${entry.torque.stagesPercent.length} passes.`);
+  const spec = torqueSpecFor(bench, entry);
+  if (!spec)
+    return no("missing", "spec", `No torque on file for ${entry.name.toLowerCase()}: enter it in the spec book first.`);
+  if (!isAnswered(bench, state, slot.fit(entry.id, 1)) && !isSkipped(state, slot.fit(entry.id, 1))) {
+    return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
+  }
+  const wrench = bench.wrenches.find((w) => w.id === draft.wrench);
+  if (!wrench) return no("unsupported", "wrench", `"${draft.wrench}" is no wrench of this shop.`);
+  if (spec.targetNm < wrench.minNm || spec.targetNm > wrench.maxNm) {
+    return no(
+      "range",
+      "wrench",
+      `${wrench.name} covers ${wrench.minNm} to ${wrench.maxNm} N·m; this needs ${spec.targetNm}. Use another wrench.`,
+    );
+  }
+  const read = quantityParse({ text: draft.text, kind: "torque", unit: "N.m" });
+  if (!read.ok) return read;
+  if (read.value.valueInBase <= 0) return no("range", "text", "A torque must be above 0 N·m.");
+  return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec });
+}
+
+/**
+ * Checks a draft against the job and fills in what it was judged by. The one place where an event is accepted or
+ * refused, run in the browser before it is shown and on the server before it is kept.
+ */
+export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
+  if (!state.opened) return no("conflict", "$", "This job has not been opened.");
+  if (!by.roles.some((role) => role === "technician" || role === "lead")) {
+    return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");
+  }
+  if (state.released) return no("conflict", "$", "This job is released and closed: open a new one for further work.");
+  const tasks = walk(bench, state);
+  switch (draft.type) {
+    case "part_removed":
+      if (!entryOf(bench.procedure, draft.entry))
+        return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
+      if (isAnswered(bench, state, slot.off(draft.entry))) return no("conflict", "entry", "That is off already.");
+      return yes(draft);
+    case "reading_taken":
+      return completeReading(bench, state, draft);
+    case "finding_recorded":
+      return completeFinding(bench, state, draft);
+    case "decision_taken":
+      return completeDecision(bench, state, draft);
+    case "build_accepted":
+      return completeBuild(bench, state, draft);
+    case "part_fitted":
+      return completeFit(bench, state, draft, tasks);
+    case "torque_applied":
+      return completePull(bench, state, draft);
+    case "step_confirmed": {
+      const step = bench.procedure.steps.find((s) => s.id === draft.step);
+      if (step?.kind !== "do") return no("unsupported", "step", `"${draft.step}" is no step to confirm.`);
+      return yes({ ...draft, caution: step.caution ?? null });
+    }
+    case "slot_skipped": {
+      const open = tasks.flatMap((task) => task.slots).find((s) => s.key === draft.slot);
+      if (!open) return no("unsupported", "slot", `"${draft.slot}" is nothing that this job asks for.`);
+      if (isAnswered(bench, state, open)) return no("conflict", "slot", "That is answered already: strike it first.");
+      return yes(draft);
+    }
+    case "open_point_signed": {
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead signs for an open point.");
+      const point = openPoints(bench, state, tasks).find((p) => p.key === draft.key);
+      if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
+      return yes({ ...draft, text: point.text });
+    }
+    case "struck": {
+      const target = state.events.find((event) => event.id === draft.event);
+      if (!target) return no("unsupported", "event", "That line is not in this job.");
+      if (target.body.type === "job_opened" || target.body.type === "struck") {
+        return no("conflict", "event", "That line cannot be struck.");
+      }
+      if (state.struck.has(draft.event)) return no("conflict", "event", "That line is struck already.");
+      return yes(draft);
+    }
+    case "job_released": {
+      const left = unsigned(state, openPoints(bench, state, tasks));
+      if (left.length > 0) {
+        return no(
+          "conflict",
+          "$",
+          `${left.length} open: ${left[0]?.text ?? ""}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`,
+        );
+      }
+      return yes(draft);
+    }
+  }
+}

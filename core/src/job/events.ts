@@ -1,0 +1,152 @@
+import { z } from "zod";
+import { fields } from "../calculator/index.ts";
+import { DECISIONS } from "../procedure/index.ts";
+import { specSchema } from "../spec/index.ts";
+import { gaugeSchema, wrenchSchema } from "./bench.ts";
+
+const id = z.string().min(1).max(80);
+const text = z.string().trim().min(1).max(500);
+const item = z.int().min(0).max(60);
+const place = z.int().min(1).max(60);
+export const PHASES = ["found", "left"] as const;
+export type Phase = (typeof PHASES)[number];
+
+const buildPlateSchema = z.strictObject({
+  item: place,
+  thicknessMm: fields.positive,
+  origin: z.enum(["kept", "new"]),
+  nominal: z.string().nullable(),
+});
+
+/** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */
+export const draftSchema = z.discriminatedUnion("type", [
+  z.strictObject({ type: z.literal("part_removed"), entry: id }),
+  z.strictObject({
+    type: z.literal("reading_taken"),
+    point: id,
+    item: place,
+    place,
+    phase: z.enum(PHASES),
+    text: z.string().trim().min(1).max(40),
+    gauge: id,
+  }),
+  z.strictObject({ type: z.literal("finding_recorded"), point: id, item: place, word: id }),
+  z.strictObject({
+    type: z.literal("decision_taken"),
+    part: id,
+    item,
+    decision: z.enum(DECISIONS),
+    reason: text.nullable(),
+  }),
+  z.strictObject({ type: z.literal("build_accepted"), step: id, counts: z.record(z.string().max(40), place) }),
+  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place }),
+  z.strictObject({
+    type: z.literal("torque_applied"),
+    entry: id,
+    place,
+    pass: place,
+    text: z.string().trim().min(1).max(40),
+    wrench: id,
+  }),
+  z.strictObject({ type: z.literal("step_confirmed"), step: id }),
+  z.strictObject({ type: z.literal("slot_skipped"), slot: z.string().min(1).max(200), reason: text }),
+  z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
+  z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
+  z.strictObject({ type: z.literal("job_released") }),
+]);
+export type Draft = z.infer<typeof draftSchema>;
+
+/** The person an event is by, as they were called then. */
+export const actorSchema = z.strictObject({ id: z.string(), name: z.string(), roles: z.array(z.string()) });
+export type Actor = z.infer<typeof actorSchema>;
+
+/** What is kept: past tense, with the figures it was judged by copied in. */
+export const bodySchema = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("job_opened"),
+    complaint: z.string(),
+    symptom: z.string(),
+    machine: z.strictObject({
+      id: z.string(),
+      maker: z.string(),
+      model: z.string(),
+      year: z.int().nullable(),
+      mark: z.string(),
+      build: z.string(),
+    }),
+    owner: z.strictObject({ name: z.string(), contact: z.string() }),
+    meter: z.strictObject({ unit: z.enum(["h", "mi", "km"]), value: z.number() }),
+    procedure: z.strictObject({ id: z.string(), version: z.int(), hash: z.string() }),
+    /** How many of each part there are, as the model's book had it then. */
+    counts: z.record(z.string(), z.int()),
+  }),
+  z.strictObject({ type: z.literal("part_removed"), entry: id }),
+  z.strictObject({
+    type: z.literal("reading_taken"),
+    point: id,
+    item: place,
+    place,
+    phase: z.enum(PHASES),
+    text: z.string(),
+    value: z.number(),
+    unit: z.string(),
+    valueInBase: z.number(),
+    gauge: gaugeSchema,
+    spec: specSchema.nullable(),
+  }),
+  z.strictObject({ type: z.literal("finding_recorded"), point: id, item: place, word: id, means: z.string() }),
+  z.strictObject({
+    type: z.literal("decision_taken"),
+    part: id,
+    item,
+    decision: z.enum(DECISIONS),
+    proposed: z.enum(DECISIONS).nullable(),
+    because: z.string(),
+    reason: text.nullable(),
+  }),
+  z.strictObject({
+    type: z.literal("build_accepted"),
+    step: id,
+    counts: z.record(z.string(), z.int()),
+    outer: z.array(buildPlateSchema),
+    inner: z.array(buildPlateSchema),
+    heightMm: z.number(),
+    offTargetMm: z.number(),
+    spec: specSchema,
+  }),
+  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place, facing: z.string().nullable() }),
+  z.strictObject({
+    type: z.literal("torque_applied"),
+    entry: id,
+    place,
+    pass: place,
+    text: z.string(),
+    valueNm: z.number(),
+    aimNm: z.number(),
+    wrench: wrenchSchema,
+    spec: specSchema,
+  }),
+  z.strictObject({ type: z.literal("step_confirmed"), step: id, caution: z.string().nullable() }),
+  z.strictObject({ type: z.literal("slot_skipped"), slot: z.string(), reason: text }),
+  z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
+  z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
+  z.strictObject({ type: z.literal("job_released") }),
+]);
+export type Body = z.infer<typeof bodySchema>;
+export type BodyOf<T extends Body["type"]> = Extract<Body, { type: T }>;
+export type BuildPlate = z.infer<typeof buildPlateSchema>;
+
+/** One line of the log. */
+export const eventSchema = z.strictObject({
+  id: z.uuid(),
+  number: z.int().min(1),
+  at: z.string(),
+  by: actorSchema,
+  body: bodySchema,
+});
+export type JobEvent = z.infer<typeof eventSchema>;
+export type EventOf<T extends Body["type"]> = JobEvent & { body: BodyOf<T> };
+
+export function isEvent<T extends Body["type"]>(event: JobEvent, type: T): event is EventOf<T> {
+  return event.body.type === type;
+}

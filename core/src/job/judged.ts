@@ -1,0 +1,183 @@
+import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verdict } from "../metrology/index.ts";
+import { type DecisionWord, type InspectPoint, itemName, type MeasurePoint, type Part } from "../procedure/index.ts";
+import { limitOf, type Spec } from "../spec/index.ts";
+import type { Bench } from "./bench.ts";
+import { type BodyOf, type EventOf, isEvent, type Phase } from "./events.ts";
+import { countOf, type JobState, latest } from "./fold.ts";
+import { slot } from "./slot.ts";
+
+type Reading = EventOf<"reading_taken">;
+
+/** Readings of one item at one point and phase, all places, in order. */
+export function readingsOf(state: JobState, point: MeasurePoint, item: number, phase: Phase): Reading[] {
+  const places = Math.max(point.places, point.placesNew);
+  return Array.from({ length: places }, (_, i) => state.bySlot.get(slot.read(point.id, item, i + 1, phase).key) ?? [])
+    .flat()
+    .filter((event): event is Reading => isEvent(event, "reading_taken"));
+}
+
+export type Judged = {
+  value: number;
+  readings: Reading[];
+  spec: Spec | null;
+  limit: Limit | null;
+  /** null where no limit is on file: kept, not judged. */
+  verdict: Verdict | null;
+  expandedUncertainty: number;
+  usedFraction: number | null;
+  outsideStandard: "above" | "below" | null;
+  probabilityWithin: number | null;
+};
+
+/** The figures to judge by when gauges were mixed: the coarsest of each. */
+const coarsest = (readings: readonly Reading[]): GaugeFigures => ({
+  resolution: Math.max(...readings.map((r) => r.body.gauge.resolution)),
+  permissibleError: Math.max(...readings.map((r) => r.body.gauge.permissibleError)),
+});
+
+/** The verdict on one item, from what its own lines were judged by; null where nothing was read. */
+export function judgeItem(state: JobState, point: MeasurePoint, item: number, phase: Phase): Judged | null {
+  const readings = readingsOf(state, point, item, phase);
+  const last = readings[readings.length - 1];
+  if (last === undefined) return null;
+  const spec = last.body.spec;
+  const limit = spec && limitOf(spec);
+  const values = readings.map((r) => r.body.valueInBase);
+  if (limit === null) {
+    const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
+    return {
+      value: mean,
+      readings,
+      spec,
+      limit: null,
+      verdict: null,
+      expandedUncertainty: 0,
+      usedFraction: null,
+      outsideStandard: null,
+      probabilityWithin: null,
+    };
+  }
+  const answer = metrologyJudge({ readings: values, gauge: coarsest(readings), limit, take: "worst" });
+  if (!answer.ok) throw new Error(`a kept reading cannot be judged: ${answer.error.message}`);
+  return { ...answer.value, readings, spec, limit };
+}
+
+const WORDS: Record<Verdict, string> = {
+  new: "new range",
+  serviceable: "serviceable",
+  near: "near limit",
+  undecided: "can't call",
+  past: "past limit",
+};
+
+export const verdictWord = (verdict: Verdict | null): string => (verdict ? WORDS[verdict] : "no limit on file");
+
+/** At most so many decimals as the gauge shows. */
+export function figure(value: number, resolution = 0.01): string {
+  const decimals = resolution > 0 ? Math.max(0, Math.min(4, Math.ceil(-Math.log10(resolution) - 1e-9))) : 3;
+  return value.toFixed(decimals);
+}
+
+/** "past limit by 0.40 mm", "serviceable, 60 % of its wear used", "no limit on file: kept, not judged". */
+export function verdictSentence(judged: Judged, unit = "mm"): string {
+  const word = verdictWord(judged.verdict);
+  const { limit, value, verdict } = judged;
+  if (verdict === null || limit === null) return `${word}: kept, not judged`;
+  const resolution = judged.readings[0]?.body.gauge.resolution ?? 0.01;
+  const beyond = Math.max((limit.serviceMin ?? -Infinity) - value, value - (limit.serviceMax ?? Infinity));
+  const odd =
+    judged.outsideStandard === null || verdict === "past"
+      ? ""
+      : limit.kind === "max" && judged.outsideStandard === "below"
+        ? "; below the new range: right part?"
+        : limit.kind === "min" && judged.outsideStandard === "above"
+          ? "; above the new range: right part?"
+          : "";
+  if (verdict === "past") return `${word} by ${figure(beyond, resolution)} ${unit}`;
+  if (verdict === "undecided") {
+    return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of the limit`;
+  }
+  if (judged.usedFraction !== null && judged.usedFraction > 0) {
+    return `${word}, ${Math.round(judged.usedFraction * 100)} % of its wear used${odd}`;
+  }
+  return `${word}${odd}`;
+}
+
+export function findingOf(state: JobState, point: InspectPoint, item: number) {
+  const body: BodyOf<"finding_recorded"> | null = latest(state, slot.find(point.id, item).key, "finding_recorded");
+  if (body === null) return null;
+  return point.findings.find((finding) => finding.word === body.word) ?? null;
+}
+
+/** Items a decision covers: one, or the whole set for item 0. */
+export function itemsOf(state: JobState, part: Part, item: number): number[] {
+  if (item > 0) return [item];
+  return Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1);
+}
+
+export type Proposal = { decision: DecisionWord | null; because: string };
+
+/** How strongly something speaks; the strongest names the reason, the earliest of equals. */
+const WEIGHT = { past: 3, undecided: 2, unknown: 1 } as const;
+
+/**
+ * What the readings and findings say should be done with an item or a set. The worst rules.
+ * null where nothing may be proposed: no limit on file, or nothing read.
+ */
+export function proposalFor(bench: Bench, state: JobState, part: Part, item: number): Proposal {
+  const items = itemsOf(state, part, item);
+  const count = countOf(state, part.id);
+  let worst: Proposal & { weight: number } = { decision: "keep", because: "", weight: 0 };
+  let seen = false;
+  let near: string | null = null;
+  const propose = (how: keyof typeof WEIGHT, because: string): void => {
+    const weight = WEIGHT[how];
+    if (weight > worst.weight) worst = { decision: how === "unknown" ? null : "renew", because, weight };
+  };
+  for (const point of bench.procedure.points) {
+    if (point.on !== part.id) continue;
+    for (const i of items) {
+      const name = itemName(part, i, count);
+      if (point.kind === "inspect") {
+        const finding = findingOf(state, point, i);
+        if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);
+        else {
+          seen = true;
+          if (finding.leads === "renew") propose("past", `${name}: ${finding.word}, ${finding.means}`);
+          if (finding.leads === "watch") near ??= `${name}: ${finding.word}, ${finding.means}`;
+        }
+        continue;
+      }
+      const judged = judgeItem(state, point, i, "found");
+      if (judged === null) {
+        propose("unknown", `${name}: ${point.name.toLowerCase()} not measured`);
+        continue;
+      }
+      seen = true;
+      const sentence = `${name}: ${verdictSentence(judged)}`;
+      if (judged.verdict === "past" || judged.verdict === "undecided") propose(judged.verdict, sentence);
+      else if (judged.verdict === null) propose("unknown", sentence);
+      else if (judged.verdict === "near") near ??= sentence;
+    }
+  }
+  if (!seen) return { decision: null, because: "nothing measured or looked at yet" };
+  if (worst.because !== "") {
+    const set = item === 0 && worst.decision === "renew" ? part.decision?.because : undefined;
+    return { decision: worst.decision, because: set ? `${worst.because}; ${set}` : worst.because };
+  }
+  return {
+    decision: "keep",
+    because: near ?? `inside the limits, less than ${Math.round(NEAR_FRACTION * 100)} % of the wear used`,
+  };
+}
+
+/** The decision that covers an item, whether taken for it or for its set. */
+export function decisionFor(state: JobState, part: Part, item: number): BodyOf<"decision_taken"> | null {
+  const key = slot.decide(part.id, part.decision?.scope === "each" ? item : 0).key;
+  return latest(state, key, "decision_taken");
+}
+
+/** Whether an item goes back in as a new one. */
+export function isRenewed(state: JobState, part: Part, item: number): boolean {
+  return part.singleUse || decisionFor(state, part, item)?.decision === "renew";
+}

@@ -1,0 +1,60 @@
+import { partsOf } from "../procedure/index.ts";
+import type { Bench, StorePart } from "./bench.ts";
+import { countOf, type JobState } from "./fold.ts";
+import { isRenewed } from "./judged.ts";
+import { acceptedBuild, packOf } from "./stack.ts";
+
+export type PullLine = {
+  role: string;
+  name: string;
+  quantity: number;
+  why: string;
+  /** null where stores hold nothing for the role: to be ordered by hand. */
+  part: StorePart | null;
+};
+
+/** What to pull from stores: renewed parts, the plates of the accepted build, and single-use parts by themselves. */
+export function pullList(bench: Bench, state: JobState): PullLine[] {
+  const lines: PullLine[] = [];
+  const computed = new Set<string>();
+  for (const step of bench.procedure.steps) {
+    if (step.kind !== "compute") continue;
+    const build = acceptedBuild(bench, state, step);
+    const inner = packOf(bench, step).layers[1];
+    if (build === null) continue;
+    computed.add(inner.id);
+    for (const [nominal, quantity] of Object.entries(build.counts)) {
+      const part = bench.parts.find((p) => p.role === inner.role && (p.nominal ?? p.number) === nominal) ?? null;
+      lines.push({
+        role: inner.role ?? inner.id,
+        name: `${inner.name} ${nominal} mm`,
+        quantity,
+        why: "the accepted stack",
+        part,
+      });
+    }
+  }
+  for (const part of partsOf(bench.procedure)) {
+    if (computed.has(part.id)) continue;
+    const count = countOf(state, part.id);
+    const quantity = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i)).length;
+    if (quantity === 0) continue;
+    lines.push({
+      role: part.role ?? part.id,
+      name: part.name,
+      quantity,
+      why: part.singleUse ? "single use" : "renewed",
+      part: bench.parts.find((p) => p.role === part.role) ?? null,
+    });
+  }
+  return lines;
+}
+
+/** Sum of decimal prices in hundredths, exactly. */
+export function pullListTotal(lines: readonly PullLine[]): string {
+  const cents = lines.reduce(
+    (sum, line) => sum + (line.part ? Number(line.part.price.replace(".", "")) * line.quantity : 0),
+    0,
+  );
+  return `${Math.trunc(cents / 100)}.${String(cents % 100).padStart(2, "0")}`;
+}

@@ -1,0 +1,190 @@
+import { type Answer } from "../calculator/index.ts";
+import { clutchStack, millimetres, nanometres, type StackBuild } from "../clutch/index.ts";
+import {
+  type ComputeStep,
+  entryOf,
+  type MeasurePoint,
+  type PackEntry,
+  type Part,
+  pointOf,
+} from "../procedure/index.ts";
+import { type Bench, specFor, type StorePart } from "./bench.ts";
+import type { BodyOf, BuildPlate } from "./events.ts";
+import { countOf, type JobState, latest } from "./fold.ts";
+import { decisionFor, isRenewed, readingsOf } from "./judged.ts";
+import { slot } from "./slot.ts";
+
+export type StackInput = {
+  /** Outer layer (frictions), outermost first; inner layer (steels), with null where a new plate is to be chosen. */
+  outer: BuildPlate[];
+  inner: (BuildPlate | null)[];
+  choices: StorePart[];
+  heightMm: { min: number; max: number; target?: number | undefined };
+};
+
+export function packOf(bench: Bench, step: ComputeStep): PackEntry {
+  const entry = entryOf(bench.procedure, step.pack);
+  if (entry?.kind !== "pack") throw new Error(`${step.pack} is no pack`);
+  return entry;
+}
+
+const meanOf = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
+
+/** The plate's thickness as it stands in the pack: the mean of its places, since the least place does not carry height. */
+function measured(state: JobState, point: MeasurePoint, item: number, phase: "found" | "left"): number | null {
+  const readings = readingsOf(state, point, item, phase);
+  return readings.length === 0 ? null : meanOf(readings.map((r) => r.body.valueInBase));
+}
+
+function thicknessPoint(bench: Bench, id: string): MeasurePoint {
+  const point = pointOf(bench.procedure, id);
+  if (point?.kind !== "measure") throw new Error(`${id} is no measured point`);
+  return point;
+}
+
+/** What stands in the way of the stack, or what goes into it. */
+export function stackInput(bench: Bench, state: JobState, step: ComputeStep): Answer<StackInput> {
+  const wrong = (message: string) => ({
+    ok: false as const,
+    error: { code: "missing" as const, path: step.id, message },
+  });
+  const pack = packOf(bench, step);
+  const spec = specFor(bench, step.spec);
+  if (spec?.kind !== "height") {
+    return wrong("No stack height on file for this model: enter it in the spec book first, with its source.");
+  }
+  const [outerPart, innerPart] = pack.layers;
+  const plate = (part: Part, point: MeasurePoint, item: number): BuildPlate | string | null => {
+    const decision = decisionFor(state, part, item);
+    if (decision === null) return `Decide on ${part.name.toLowerCase()} first.`;
+    const isNew = decision.decision === "renew";
+    const thicknessMm = measured(state, point, item, isNew ? "left" : "found");
+    if (thicknessMm !== null) return { item, thicknessMm, origin: isNew ? "new" : "kept", nominal: null };
+    if (!isNew) return `Measure ${part.one ?? part.name} ${item}: its thickness goes into the stack.`;
+    return null;
+  };
+  const layer = (part: Part, id: string): (BuildPlate | string | null)[] => {
+    const point = thicknessPoint(bench, id);
+    return Array.from({ length: countOf(state, part.id) }, (_, i) => plate(part, point, i + 1));
+  };
+  const outer = layer(outerPart, step.thickness[0]);
+  const inner = layer(innerPart, step.thickness[1]);
+  const stop = [...outer, ...inner].find((p): p is string => typeof p === "string");
+  if (stop !== undefined) return wrong(stop);
+  const nominalOuter = bench.parts.find((part) => part.role === outerPart.role)?.thicknessMm ?? null;
+  const filledOuter: BuildPlate[] = [];
+  for (const [i, p] of outer.entries()) {
+    if (p !== null && typeof p !== "string") filledOuter.push(p);
+    else if (nominalOuter === null) return wrong(`Measure the new ${outerPart.one ?? outerPart.name} ${i + 1} first.`);
+    else filledOuter.push({ item: i + 1, thicknessMm: nominalOuter, origin: "new", nominal: null });
+  }
+  return {
+    ok: true,
+    value: {
+      outer: filledOuter,
+      inner: inner.filter((p): p is BuildPlate | null => typeof p !== "string"),
+      choices: bench.parts.filter((part) => part.role === innerPart.role && part.thicknessMm !== null),
+      heightMm: spec.heightMm,
+    },
+  };
+}
+
+export type StackOffer = { input: StackInput; builds: StackBuild[]; nearest: StackBuild | null; reason: string | null };
+
+/** The ways to bring the pack to its height, nearest to target first. */
+export function stackOffer(bench: Bench, state: JobState, step: ComputeStep): Answer<StackOffer> {
+  const input = stackInput(bench, state, step);
+  if (!input.ok) return input;
+  const { outer, inner, choices, heightMm } = input.value;
+  const kept = inner.filter((p): p is BuildPlate => p !== null);
+  const steelCount = inner.length - kept.length;
+  if (steelCount === 0) return { ok: true, value: { input: input.value, ...asItStands(input.value, kept) } };
+  if (choices.length === 0) {
+    const message = "Stores hold no new plate of this kind with a thickness: add one, or keep the measured plates.";
+    return { ok: false, error: { code: "missing", path: step.id, message } };
+  }
+  const answer = clutchStack({
+    frictionMm: outer.map((p) => p.thicknessMm),
+    otherMm: kept.map((p) => p.thicknessMm),
+    steelCount,
+    steels: choices.map((part) => ({
+      nominal: part.nominal ?? part.number,
+      thicknessMm: part.thicknessMm ?? 0,
+      available: part.stock,
+    })),
+    heightMm,
+  });
+  if (!answer.ok) return answer;
+  const { solutions, nearest, reason } = answer.value;
+  return { ok: true, value: { input: input.value, builds: solutions, nearest, reason: reason ?? null } };
+}
+
+/** Every plate stays: nothing to choose, only to add up. */
+function asItStands({ outer, heightMm }: StackInput, kept: readonly BuildPlate[]): Omit<StackOffer, "input"> {
+  const nm = (mm: number): number => nanometres(mm, "thicknessMm");
+  const heightNm = [...outer, ...kept].reduce((sum, p) => sum + nm(p.thicknessMm), 0);
+  const target = heightMm.target ?? (heightMm.min + heightMm.max) / 2;
+  const build = { counts: {}, heightMm: millimetres(heightNm), offTargetMm: millimetres(heightNm) - target };
+  if (heightNm >= nm(heightMm.min) && heightNm <= nm(heightMm.max))
+    return { builds: [build], nearest: null, reason: null };
+  return { builds: [], nearest: build, reason: "The kept plates alone miss the height: renew some to bring it in." };
+}
+
+/**
+ * Lays a chosen mix into the free places: thickest towards the engine side, so that thin ones come outermost.
+ * Common practice, no source; the maker's word governs.
+ */
+export function layPlates(input: StackInput, counts: Readonly<Record<string, number>>): BuildPlate[] {
+  const fresh = input.choices
+    .flatMap((part) => {
+      const nominal = part.nominal ?? part.number;
+      return Array.from({ length: counts[nominal] ?? 0 }, () => ({ nominal, thicknessMm: part.thicknessMm ?? 0 }));
+    })
+    .sort((a, b) => a.thicknessMm - b.thicknessMm);
+  return input.inner.map((plate, i): BuildPlate => {
+    if (plate !== null) return plate;
+    const next = fresh.shift();
+    if (next === undefined) throw new Error("fewer plates chosen than places");
+    return { item: i + 1, origin: "new", ...next };
+  });
+}
+
+/** The accepted build, or null when none is or when what it rested on has changed since. */
+export function acceptedBuild(bench: Bench, state: JobState, step: ComputeStep): BodyOf<"build_accepted"> | null {
+  const build = latest(state, slot.build(step.id).key, "build_accepted");
+  if (build === null) return null;
+  const input = stackInput(bench, state, step);
+  if (!input.ok) return null;
+  const same = (a: BuildPlate | undefined, b: BuildPlate | null): boolean =>
+    a !== undefined && (b === null ? a.origin === "new" : a.origin === b.origin && a.thicknessMm === b.thicknessMm);
+  const unchanged =
+    input.value.outer.every((p, i) => same(build.outer[i], p)) &&
+    input.value.inner.every((p, i) => same(build.inner[i], p));
+  return unchanged ? build : null;
+}
+
+export type Plate = { layer: Part; item: number; name: string; renewed: boolean; thicknessMm: number | null };
+
+/** The plates of a pack in order, outermost first, with what is known of each. */
+export function platesOf(bench: Bench, state: JobState, pack: PackEntry): Plate[] {
+  const counts = pack.layers.map((layer) => countOf(state, layer.id));
+  const step = bench.procedure.steps.find((s): s is ComputeStep => s.kind === "compute" && s.pack === pack.id);
+  const build = step ? acceptedBuild(bench, state, step) : null;
+  const plates: Plate[] = [];
+  for (let i = 1; i <= Math.max(...counts); i += 1) {
+    pack.layers.forEach((layer, l) => {
+      if (i > (counts[l] ?? 0)) return;
+      const built = (l === 0 ? build?.outer : build?.inner)?.[i - 1];
+      const point = step ? pointOf(bench.procedure, step.thickness[l] ?? "") : undefined;
+      const found = point?.kind === "measure" ? measured(state, point, i, "found") : null;
+      plates.push({
+        layer,
+        item: i,
+        name: `${layer.one ?? layer.name} ${i}`,
+        renewed: isRenewed(state, layer, i),
+        thicknessMm: built?.thicknessMm ?? found,
+      });
+    });
+  }
+  return plates;
+}

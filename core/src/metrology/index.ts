@@ -1,0 +1,11 @@
+export {
+  COVERAGE,
+  type GaugeFigures,
+  gaugeFiguresSchema,
+  type Limit,
+  limitSchema,
+  metrologyJudge,
+  NEAR_FRACTION,
+  type Verdict,
+  VERDICTS,
+} from "./judge.ts";

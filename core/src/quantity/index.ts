@@ -1,0 +1,3 @@
+export { quantityConvert } from "./convert.ts";
+export { quantityParse, splitValues } from "./parse.ts";
+export { findUnit, fromBase, type Kind, KINDS, toBase, type Unit, unitNames, UNITS } from "./units.ts";

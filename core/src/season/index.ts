@@ -1,0 +1,1 @@
+export { HORIZON_YEARS, seasonDue } from "./due.ts";

@@ -1,0 +1,10 @@
+export {
+  limitOf,
+  type Source,
+  sourceLine,
+  sourceSchema,
+  SOURCE_GRADES,
+  type Spec,
+  specSchema,
+  type TorqueSpec,
+} from "./spec.ts";

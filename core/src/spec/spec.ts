@@ -1,0 +1,60 @@
+import { z } from "zod";
+import { fields } from "../calculator/index.ts";
+import { heightSchema } from "../clutch/stack.ts";
+import { limitSchema } from "../metrology/index.ts";
+
+/** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
+export const SOURCE_GRADES = [
+  "maker's manual",
+  "maker's bulletin",
+  "kit sheet",
+  "label on the machine",
+  "measured",
+  "shop rule",
+  "guess",
+] as const;
+
+export const sourceSchema = z.strictObject({
+  grade: z.enum(SOURCE_GRADES),
+  book: z.string().min(1),
+  edition: z.string(),
+  page: z.string(),
+  checkedBy: z.string().nullable(),
+});
+export type Source = z.infer<typeof sourceSchema>;
+
+const common = { key: z.string().min(1), label: z.string().min(1), source: sourceSchema };
+
+/** One limit, height, torque or count of a model, with its source. Lengths in mm, torques in N·m. */
+export const specSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("limit"), ...common, limit: limitSchema }),
+  z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
+  z.strictObject({
+    kind: z.literal("torque"),
+    ...common,
+    targetNm: fields.positive,
+    tolerancePercent: fields.positive.max(50),
+  }),
+  z.strictObject({ kind: z.literal("count"), ...common, count: fields.count }),
+]);
+export type Spec = z.infer<typeof specSchema>;
+export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
+
+/** The limit a reading is judged by under a spec, or null where the spec is no limit. */
+export function limitOf(spec: Spec) {
+  switch (spec.kind) {
+    case "limit":
+      return spec.limit;
+    case "height":
+      return { kind: "range" as const, serviceMin: spec.heightMm.min, serviceMax: spec.heightMm.max };
+    case "torque":
+    case "count":
+      return null;
+  }
+}
+
+/** "Skarn clutch book, 2nd edition, p. 4-12 (maker's manual)" */
+export function sourceLine(source: Source): string {
+  const parts = [source.book, source.edition, source.page ? `p. ${source.page}` : ""].filter(Boolean);
+  return `${parts.join(", ")} (${source.grade})`;
+}

@@ -1,0 +1,2 @@
+export { erfc, normalBetween, normalCdf } from "./normal.ts";
+export { studentQuantile } from "./student.ts";

@@ -1,0 +1,3 @@
+export { trackAlign } from "./align.ts";
+export { trackSpeed } from "./speed.ts";
+export { trackTension, TURNS_STEP } from "./tension.ts";

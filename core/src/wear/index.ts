@@ -1,0 +1,2 @@
+export { CONFIDENCE, wearProject } from "./project.ts";
+export { wearWeibull } from "./weibull.ts";

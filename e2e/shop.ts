@@ -1,0 +1,71 @@
+import path from "node:path";
+import { expect, type Page } from "@playwright/test";
+import { createConnection } from "mariadb";
+import { prepare, serve, type Served } from "../cli/application.ts";
+import { freePort } from "../cli/mariadb.ts";
+import { ROOT } from "../cli/paths.ts";
+import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
+
+/** A served application on a database of its own, as a test needs it: it can be killed and started again. */
+export type Shop = {
+  url: string;
+  demo: Demo;
+  databaseUrl: string;
+  kill: () => Promise<void>;
+  start: () => Promise<void>;
+  end: () => Promise<void>;
+};
+
+export async function openShop(name: string, fill: "demo" | "empty" = "demo"): Promise<Shop> {
+  const base = process.env.AVERIN_TEST_DATABASE_URL;
+  if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test e2e");
+  const databaseUrl = base.replace(/\/averin$/, `/averin_${name}`);
+  const { hostname, port: databasePort, username, password } = new URL(base);
+  const connection = await createConnection({ host: hostname, port: Number(databasePort), user: username, password });
+  await connection.query("SET FOREIGN_KEY_CHECKS = 0");
+  await connection.query(`CREATE OR REPLACE DATABASE averin_${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
+  await connection.end();
+  const demo = await readDemo(path.join(ROOT, "demo"));
+  await prepare(databaseUrl, fill === "demo" ? (db) => seedDemo(db, demo) : undefined);
+  const port = await freePort();
+  let served: Served = await serve({ databaseUrl, host: "127.0.0.1", port, quiet: true });
+  return {
+    url: served.url,
+    demo,
+    databaseUrl,
+    kill: async () => {
+      const gone = new Promise((resolve) => served.process.once("exit", resolve));
+      served.process.kill("SIGKILL");
+      await gone;
+    },
+    start: async () => {
+      served = await serve({ databaseUrl, host: "127.0.0.1", port, quiet: true });
+    },
+    end: () => served.stop(),
+  };
+}
+
+export async function signIn(page: Page, shop: Shop, name: string): Promise<void> {
+  const person = shop.demo.people.find((p) => p.name === name);
+  if (!person) throw new Error(`nobody is called ${name}`);
+  await page.goto(`${shop.url}/sign-in`);
+  await typeCredentials(page, person.name, person.password);
+  await expect(page.getByRole("link", { name: "Take in a machine" })).toBeVisible();
+}
+
+/** Fills the form at the door with the keyboard alone, the name being focused. */
+export async function typeCredentials(page: Page, name: string, password: string): Promise<void> {
+  await expect(page.getByLabel("Name")).toBeFocused();
+  await page.keyboard.type(name);
+  await page.keyboard.press("Tab");
+  await page.keyboard.type(password);
+  await page.keyboard.press("Enter");
+}
+
+/** Types lines at the entry line, Enter after each, with the keyboard alone. */
+export async function typeLines(page: Page, lines: readonly string[]): Promise<void> {
+  for (const line of lines) {
+    if (line !== "") await page.keyboard.type(line);
+    await page.keyboard.press("Enter");
+  }
+}

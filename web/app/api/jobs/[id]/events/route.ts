@@ -1,0 +1,23 @@
+import { z } from "zod";
+import { reading, writing } from "@/server/http";
+import { appendEvents, appendSchema, eventsAfter } from "@/server/stores/jobs";
+
+type Context = { params: Promise<{ id: string }> };
+
+export function GET(request: Request, { params }: Context): Promise<Response> {
+  return reading(async ({ db }) => {
+    const after = z.coerce
+      .number()
+      .int()
+      .min(0)
+      .catch(0)
+      .parse(new URL(request.url).searchParams.get("after") ?? 0);
+    return { events: await eventsAfter(db, (await params).id, after) };
+  });
+}
+
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return writing(request, appendSchema, async ({ db, actor, body }) =>
+    appendEvents(db, (await params).id, body, actor),
+  );
+}

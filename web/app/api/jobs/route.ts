@@ -1,0 +1,9 @@
+import { assertRole, writing } from "@/server/http";
+import { intakeSchema, openJob } from "@/server/stores/jobs";
+
+export function POST(request: Request): Promise<Response> {
+  return writing(request, intakeSchema, async ({ db, actor, body }) => {
+    assertRole(actor, "counter", "technician", "lead");
+    return openJob(db, body, actor);
+  });
+}

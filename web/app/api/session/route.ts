@@ -1,0 +1,19 @@
+import { z } from "zod";
+import { currentToken, forgetSession, forStrangers, rememberSession } from "@/server/http";
+import { credentialsSchema, signIn, signOut } from "@/server/stores/people";
+
+export function POST(request: Request): Promise<Response> {
+  return forStrangers(request, credentialsSchema, async ({ db, body }) => {
+    await rememberSession(await signIn(db, body));
+    return { signedIn: true };
+  });
+}
+
+export function DELETE(request: Request): Promise<Response> {
+  return forStrangers(request, z.strictObject({}), async ({ db }) => {
+    const token = await currentToken();
+    if (token !== null) await signOut(db, token);
+    await forgetSession();
+    return { signedIn: false };
+  });
+}

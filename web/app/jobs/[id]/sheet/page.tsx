@@ -1,0 +1,26 @@
+import { Sheet } from "@/features/sheet/Sheet";
+import { orNotFound, requireActor } from "@/server/page";
+import { jobById } from "@/server/stores/jobs";
+import { TopRule } from "@/ui/TopRule";
+import Link from "next/link";
+import { PrintKey } from "@/features/sheet/PrintKey";
+
+export const dynamic = "force-dynamic";
+
+export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
+  const { db, actor } = await requireActor();
+  const job = await orNotFound(jobById(db, (await params).id));
+  return (
+    <>
+      <TopRule name={actor.name}>
+        <span className="figure font-bold">{job.number}</span>
+        <span className="text-lg font-semibold">Sheet</span>
+        <Link href={`/jobs/${job.id}`} className="key ml-auto">
+          Bench
+        </Link>
+        <PrintKey />
+      </TopRule>
+      <Sheet number={job.number} bench={job.bench} events={job.events} />
+    </>
+  );
+}

@@ -1,0 +1,29 @@
+import type { Draft } from "@averin/core";
+import Dexie, { type EntityTable } from "dexie";
+
+/** One line as typed: its events go to the server together or not at all. */
+export type OutboxLine = {
+  order: number;
+  jobId: string;
+  personId: string;
+  typedAt: string;
+  events: { id: string; draft: Draft }[];
+};
+
+const store = new Dexie("averin") as Dexie & { lines: EntityTable<OutboxLine, "order"> };
+store.version(1).stores({ lines: "++order, [jobId+personId]" });
+
+/** Keeps a line on this machine before anything else happens to it. */
+export async function putLine(line: Omit<OutboxLine, "order">): Promise<OutboxLine> {
+  const order = await store.lines.add(line as OutboxLine);
+  return { ...line, order };
+}
+
+/** Lines of a job not yet kept by the server, in the order typed. */
+export function waitingLines(jobId: string, personId: string): Promise<OutboxLine[]> {
+  return store.lines.where({ jobId, personId }).sortBy("order");
+}
+
+export function dropLine(order: number): Promise<void> {
+  return store.lines.delete(order);
+}

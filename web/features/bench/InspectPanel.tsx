@@ -1,0 +1,73 @@
+import { countOf, findingOf, itemName, partOf, pointOf, type Slot } from "@averin/core";
+import type { PanelProps } from "./TaskPanel.tsx";
+
+type Find = Extract<Slot, { kind: "find" }>;
+
+const LEADS: Record<string, string> = { keep: "may stay", watch: "may stay, watch it", renew: "renew" };
+
+/** Graded words with their criteria; each item in its place, so that the pattern along the pack can be seen. */
+export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps) {
+  const first = task.slots.find((s): s is Find => s.kind === "find");
+  const point = first && pointOf(bench.procedure, first.point);
+  if (point?.kind !== "inspect") return null;
+  const part = partOf(bench.procedure, point.on);
+  const aim = waiting.find((s): s is Find => s.kind === "find");
+  const count = part ? countOf(state, part.id) : 1;
+  return (
+    <>
+      <ul className="grid gap-2 sm:grid-cols-2">
+        {point.findings.map((finding, i) => (
+          <li key={finding.word}>
+            <button
+              type="button"
+              disabled={!aim}
+              onClick={() => onEnter(String(i + 1))}
+              className="key h-full w-full justify-start! py-2 text-left font-normal!"
+            >
+              <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
+              <span>
+                <strong className="text-lg">{finding.word}</strong>{" "}
+                <span className="text-[15px]">({LEADS[finding.leads]})</span>
+                <span className="block leading-tight">{finding.means}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <ol className="border-t border-line">
+        {task.slots
+          .filter((s): s is Find => s.kind === "find")
+          .map((s) => {
+            const finding = findingOf(state, point, s.item);
+            const current = aim?.item === s.item;
+            return (
+              <li key={s.key} className="border-b border-line">
+                <button
+                  type="button"
+                  disabled={finding !== null}
+                  onClick={() => onAim(s.key)}
+                  className={`grid min-h-[44px] w-full grid-cols-[18px_116px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+                >
+                  <span aria-hidden className="text-petrol">
+                    {current ? "▸" : ""}
+                  </span>
+                  <span className="font-semibold">{part ? itemName(part, s.item, count) : point.name}</span>
+                  <span
+                    className={
+                      finding?.leads === "renew"
+                        ? "font-semibold text-past"
+                        : finding?.leads === "watch"
+                          ? "text-near"
+                          : ""
+                    }
+                  >
+                    {finding ? `${finding.word}: ${finding.means}` : "·"}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+      </ol>
+    </>
+  );
+}

@@ -1,0 +1,64 @@
+import { type JobState, OPEN_GROUPS, type OpenPoint } from "@averin/core";
+
+/** Until release: everything still open, grouped by what clears it, each a jump; signed ones stay visible. */
+export function OpenPoints({
+  points,
+  state,
+  onGo,
+}: {
+  points: readonly OpenPoint[];
+  state: JobState;
+  onGo: (task: string) => void;
+}) {
+  const open = points.filter((point) => !state.signed.has(point.key));
+  return (
+    <section aria-label="Until release" className="p-3">
+      <h2 className="caption flex justify-between">
+        <span>{state.released ? "Released" : "Until release"}</span>
+        <span className="figure text-ink">{open.length}</span>
+      </h2>
+      {open.length === 0 && (
+        <p className="py-2">{state.released ? "Nothing was left open." : "Nothing is open. Ready for release."}</p>
+      )}
+      <div className="sm:columns-2 sm:gap-6 lg:columns-1">
+        {OPEN_GROUPS.map((group) => {
+          const own = open.filter((point) => point.group === group);
+          if (own.length === 0) return null;
+          return (
+            <div key={group} className="mt-2 break-inside-avoid border-t border-line pt-1">
+              <h3 className="flex justify-between font-semibold">
+                <span>{group}</span>
+                <span className="figure text-[15px]">{own.length}</span>
+              </h3>
+              <ul>
+                {own.map((point) => (
+                  <li key={point.key}>
+                    <button
+                      type="button"
+                      onClick={() => onGo(point.task)}
+                      className="min-h-[44px] w-full py-1 text-left text-[16px] leading-tight hover:bg-ground"
+                    >
+                      {point.text}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+      </div>
+      {state.signed.size > 0 && (
+        <div className="mt-2 border-t border-line pt-1">
+          <h3 className="font-semibold">signed for</h3>
+          <ul className="text-[15px] text-soft">
+            {[...state.signed.values()].map((event) => (
+              <li key={event.id} className="py-1 leading-tight">
+                {event.body.text}: {event.body.reason} ({event.by.name})
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,65 @@
+import type { JobState, OpenPoint, Procedure } from "@averin/core";
+
+/** Nothing waits any more: what is left is signed for by a lead, one by one, and the job is released. */
+export function ReleasePanel({
+  state,
+  points,
+  procedure,
+  onSign,
+  onEnter,
+}: {
+  state: JobState;
+  points: readonly OpenPoint[];
+  procedure: Procedure;
+  onSign: (point: OpenPoint) => void;
+  onEnter: (typed: string) => void;
+}) {
+  const left = points.filter((point) => !state.signed.has(point.key));
+  if (state.released) {
+    return (
+      <article className="flex flex-col gap-3">
+        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Released</h1>
+        <p className="text-xl">
+          By {state.released.by.name}, {state.released.at.slice(0, 16).replace("T", " ")} UTC. The sheet is ready to
+          print.
+        </p>
+      </article>
+    );
+  }
+  return (
+    <article className="flex flex-col gap-3">
+      <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">
+        {left.length === 0 ? "Ready for release" : "Left before release"}
+      </h1>
+      {left.length > 0 && <p className="text-lg">Each point left is cleared, or a lead signs for it with a reason.</p>}
+      <ul className="border-t border-line">
+        {left.map((point) => (
+          <li key={point.key} className="flex items-center gap-3 border-b border-line py-2">
+            <span className="flex-1 text-lg">
+              <span className="caption block">{point.group}</span>
+              {point.text}
+            </span>
+            <button type="button" className="key" onClick={() => onSign(point)}>
+              Sign for it
+            </button>
+          </li>
+        ))}
+      </ul>
+      {left.length === 0 && (
+        <button
+          type="button"
+          className="key min-h-[60px]! self-start px-6! text-xl"
+          data-main="true"
+          onClick={() => onEnter("")}
+        >
+          Release the machine
+        </button>
+      )}
+      {procedure.release.lines.map((line) => (
+        <p key={line} className="text-soft">
+          {line}
+        </p>
+      ))}
+    </article>
+  );
+}

@@ -1,0 +1,90 @@
+import { acceptedBuild, type BuildPlate, computeStepOf, layPlates, type Slot, stackOffer } from "@averin/core";
+import { type SectionPlate, StackSection } from "@/instruments/StackSection";
+import type { PanelProps } from "./TaskPanel.tsx";
+
+const MOST_SHOWN = 6;
+
+/** The pack as the kept plates leave it and as the build proposes it, to one scale, and the ways that fit. */
+export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
+  const aim = task.slots.find((s): s is Extract<Slot, { kind: "build" }> => s.kind === "build");
+  const step = aim && computeStepOf(bench, aim.step);
+  if (!step) return null;
+  const accepted = acceptedBuild(bench, state, step);
+  const offer = stackOffer(bench, state, step);
+  if (!offer.ok) return <p className="border-2 border-dashed border-line p-4 text-xl">{offer.error.message}</p>;
+  const { input, builds, nearest, reason } = offer.value;
+  const { min, max } = input.heightMm;
+  const band = { min, max, target: input.heightMm.target ?? (min + max) / 2 };
+  const shown = accepted ?? builds[0] ?? nearest;
+  const section = (outer: readonly BuildPlate[], inner: readonly (BuildPlate | null)[]): SectionPlate[] =>
+    outer.flatMap((plate, i): SectionPlate[] => {
+      const steel = inner[i];
+      const own: SectionPlate = {
+        name: `friction ${i + 1}`,
+        layer: "outer",
+        thicknessMm: plate.thicknessMm,
+        isNew: plate.origin === "new",
+      };
+      return steel
+        ? [
+            own,
+            { name: `steel ${i + 1}`, layer: "inner", thicknessMm: steel.thicknessMm, isNew: steel.origin === "new" },
+          ]
+        : [own];
+    });
+  const kept = section(input.outer, input.inner);
+  const proposed = shown ? section(input.outer, accepted?.inner ?? layPlates(input, shown.counts)) : kept;
+  const height = (plates: readonly SectionPlate[]): number => plates.reduce((sum, plate) => sum + plate.thicknessMm, 0);
+  const full = Math.max(height(proposed), max) * 1.05;
+  return (
+    <div className="grid grid-cols-2 gap-4 xl:grid-cols-[minmax(0,250px)_minmax(0,250px)_1fr]">
+      <StackSection title="measured so far" plates={kept} heightMm={height(kept)} band={band} fullMm={full} />
+      <StackSection
+        title={accepted ? "the build taken" : "the build proposed"}
+        plates={proposed}
+        heightMm={shown?.heightMm ?? height(proposed)}
+        band={band}
+        fullMm={full}
+      />
+      <div className="col-span-2 xl:col-span-1">
+        <p className="caption">{accepted ? "taken" : "ways that fit"}</p>
+        {reason && <p className="text-past">{reason}</p>}
+        <ol>
+          {(accepted ? [accepted] : builds.slice(0, MOST_SHOWN)).map((build, i) => (
+            <li key={JSON.stringify(build.counts)}>
+              <button
+                type="button"
+                disabled={accepted !== null}
+                onClick={() => onEnter(String(i + 1))}
+                className="key mb-2 w-full flex-col items-start! gap-0! py-1 text-left"
+                data-main={!accepted && i === 0}
+              >
+                <span className="text-lg">
+                  {accepted ? "" : `${i + 1} · `}
+                  {mixWords(build.counts)}
+                </span>
+                <span className="figure text-[15px] font-normal">
+                  {build.heightMm.toFixed(2)} mm, {build.offTargetMm >= 0 ? "+" : "−"}
+                  {Math.abs(build.offTargetMm).toFixed(2)}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ol>
+        {builds.length > MOST_SHOWN && !accepted && (
+          <p className="text-[15px] text-soft">{builds.length} ways in all; the nearest to target stand first.</p>
+        )}
+        {builds.length === 0 && nearest && (
+          <p>
+            Nearest: {mixWords(nearest.counts)}, <span className="figure">{nearest.heightMm.toFixed(2)} mm</span>.
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function mixWords(counts: Readonly<Record<string, number>>): string {
+  const words = Object.entries(counts).map(([nominal, n]) => `${n} × ${nominal} mm`);
+  return words.length === 0 ? "the plates as they are" : words.join(" + ");
+}

@@ -1,0 +1,67 @@
+import { bandOf, entryOf, pullsOf, type Slot, sourceLine, torqueSpecFor, wrenchFor } from "@averin/core";
+import { BoltRing, isBehind } from "@/instruments/BoltRing";
+import type { PanelProps } from "./TaskPanel.tsx";
+
+type Pull = Extract<Slot, { kind: "pull" }>;
+
+/** The bolts where they sit, the pass and the place to pull next, the wrench and its setting. */
+export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) {
+  const slots = task.slots.filter((s): s is Pull => s.kind === "pull");
+  const entry = slots[0] && entryOf(bench.procedure, slots[0].entry);
+  if (entry?.kind !== "fasteners") return null;
+  const spec = torqueSpecFor(bench, entry);
+  const choice = wrenchFor(bench, entry);
+  if (!spec) return <p className="border-2 border-dashed border-line p-4 text-xl">{choice.sentence}</p>;
+  const aim = waiting.find((s): s is Pull => s.kind === "pull") ?? null;
+  const pulls = pullsOf(state, entry);
+  const order = slots.filter((s) => s.pass === 1).map((s) => s.place);
+  const percent = aim ? (entry.torque.stagesPercent[aim.pass - 1] ?? 100) : 100;
+  const band = bandOf(spec, percent);
+  const odd = pulls.filter(
+    (p) => (p.verdict !== null && p.verdict !== "in band") || (p.verdict === null && isBehind(p, pulls, order)),
+  );
+  return (
+    <div className="grid gap-4 md:grid-cols-[minmax(300px,400px)_1fr]">
+      <BoltRing
+        pulls={pulls}
+        next={aim}
+        order={order}
+        onPick={(place) => {
+          const open = waiting.find((s): s is Pull => s.kind === "pull" && s.place === place);
+          if (open) onAim(open.key);
+        }}
+      />
+      <div className="flex flex-col gap-3">
+        <p>
+          <span className="caption block">this pass</span>
+          <span className="figure text-4xl font-bold text-petrol">{band.aimNm.toFixed(1)}</span>{" "}
+          <span className="text-xl">N·m</span>
+          <span className="figure block text-[15px] text-soft">
+            band {band.minNm.toFixed(1)} to {band.maxNm.toFixed(1)}
+          </span>
+        </p>
+        <p>
+          <span className="caption block">wrench</span>
+          <span className={choice.best ? "" : "font-semibold text-past"}>{choice.sentence}</span>
+        </p>
+        <p>
+          <span className="caption block">order</span>
+          <span className="figure text-lg">{order.join(" · ")}</span>
+        </p>
+        <p className="text-[15px] text-soft">
+          {entry.thread}, {spec.targetNm} N·m ±{spec.tolerancePercent} %: {sourceLine(spec.source)}
+        </p>
+        {odd.length > 0 && (
+          <ul className="border-l-4 border-past pl-3 font-semibold text-past">
+            {odd.map((p) => (
+              <li key={`${p.place}-${p.pass}`}>
+                {entry.one} {p.place}, pass {p.pass}: {p.verdict ?? "missed"}
+                {p.pulls.length > 0 && ` at ${p.pulls[p.pulls.length - 1]?.body.valueNm.toFixed(1)} N·m`}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,201 @@
+"use client";
+
+import { useState } from "react";
+import { send } from "@/client/send";
+import { z } from "zod";
+
+export type IntakeMachine = {
+  id: string;
+  label: string;
+  owner: string;
+  build: string;
+  meterUnit: string;
+  lastMeter: number | null;
+};
+export type IntakeBook = { id: string; label: string; build: string };
+
+const UNITS: [string, string][] = [
+  ["h", "hours"],
+  ["mi", "miles"],
+  ["km", "kilometres"],
+];
+const openedSchema = z.object({ id: z.string() });
+
+/** The counter's form: which machine, whose, what its meter says, what the owner says. */
+export function IntakeForm({
+  machines,
+  books,
+  symptoms,
+}: {
+  machines: IntakeMachine[];
+  books: IntakeBook[];
+  symptoms: readonly string[];
+}) {
+  const [machineId, setMachineId] = useState(machines[0]?.id ?? "new");
+  const [message, setMessage] = useState("");
+  const [goesBack, setGoesBack] = useState<number | null>(null);
+  const [busy, setBusy] = useState(false);
+  const known = machines.find((machine) => machine.id === machineId);
+
+  const submit = async (form: FormData): Promise<void> => {
+    const text = (name: string): string => String(form.get(name) ?? "").trim();
+    const meter = Number(text("meter").replace(",", "."));
+    if (text("meter") === "" || !Number.isFinite(meter)) return setMessage("The meter takes a figure, such as 61.4.");
+    const year = text("year");
+    setBusy(true);
+    const machine = known
+      ? { id: known.id }
+      : {
+          book: text("book"),
+          mark: text("mark"),
+          year: year === "" ? null : Number(year),
+          meterUnit: text("meterUnit"),
+          owner: { name: text("ownerName"), contact: text("ownerContact") },
+        };
+    const answer = await send(
+      "POST",
+      "/api/jobs",
+      { machine, meter, meterGoesBack: goesBack === meter, complaint: text("complaint"), symptom: text("symptom") },
+      openedSchema,
+    );
+    if (answer.kind === "kept") return window.location.assign(`/jobs/${answer.value.id}`);
+    setBusy(false);
+    if (answer.kind === "refused" && answer.error.path === "meter" && answer.status === 409) {
+      setGoesBack(meter);
+      return setMessage(`${answer.error.message} Press again to take ${meter} as a changed meter.`);
+    }
+    setMessage(
+      answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was opened; try again.",
+    );
+  };
+
+  return (
+    <form
+      className="grid gap-5 md:grid-cols-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit(new FormData(event.currentTarget));
+      }}
+    >
+      <fieldset className="flex flex-col gap-4">
+        <legend className="caption mb-2">the machine</legend>
+        <label className="flex flex-col gap-1 font-semibold">
+          Machine
+          <select
+            name="machine"
+            className="field"
+            value={machineId}
+            onChange={(event) => setMachineId(event.target.value)}
+          >
+            {machines.map((machine) => (
+              <option key={machine.id} value={machine.id}>
+                {machine.label}
+              </option>
+            ))}
+            <option value="new">A machine not seen before …</option>
+          </select>
+        </label>
+        {known ? (
+          <p className="border-l-4 border-petrol pl-3">
+            {known.owner}
+            <span className="block text-soft">build: {known.build}</span>
+          </p>
+        ) : (
+          <NewMachine books={books} />
+        )}
+        <label className="flex flex-col gap-1 font-semibold">
+          Meter now{known ? `, ${known.meterUnit}` : ""}
+          <input
+            name="meter"
+            inputMode="decimal"
+            className="field figure text-xl"
+            required
+            placeholder={known?.lastMeter ? `last ${known.lastMeter}` : ""}
+          />
+        </label>
+      </fieldset>
+      <fieldset className="flex flex-col gap-4">
+        <legend className="caption mb-2">why it is here</legend>
+        <label className="flex flex-col gap-1 font-semibold">
+          What the owner says
+          <textarea name="complaint" rows={4} maxLength={500} className="field py-2" required />
+        </label>
+        <fieldset>
+          <legend className="font-semibold">Symptom</legend>
+          <div className="mt-1 grid grid-cols-2 gap-2">
+            {symptoms.map((symptom, i) => (
+              <label
+                key={symptom}
+                className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
+              >
+                <input
+                  type="radio"
+                  name="symptom"
+                  value={symptom}
+                  defaultChecked={i === 0}
+                  className="size-5 accent-petrol"
+                />
+                {symptom}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        <p role="alert" className="min-h-[2.6em] font-semibold text-past">
+          {message}
+        </p>
+        <button type="submit" className="key min-h-[60px]! text-xl" data-main="true" disabled={busy}>
+          Open the job
+        </button>
+      </fieldset>
+    </form>
+  );
+}
+
+function NewMachine({ books }: { books: IntakeBook[] }) {
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <label className="col-span-2 flex flex-col gap-1 font-semibold">
+        Model and its spec book
+        <select name="book" className="field" required>
+          {books.map((book) => (
+            <option key={book.id} value={book.id}>
+              {book.label}, {book.build}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Plate or mark
+        <input name="mark" className="field" maxLength={80} required />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Year, if known
+        <input
+          name="year"
+          inputMode="numeric"
+          className="field"
+          pattern="(19|20)\d\d"
+          title="four figures, such as 2023"
+        />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Owner
+        <input name="ownerName" className="field" maxLength={120} required />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        How to reach them
+        <input name="ownerContact" className="field" maxLength={200} required />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Meter reads
+        <select name="meterUnit" className="field">
+          {UNITS.map(([unit, word]) => (
+            <option key={unit} value={unit}>
+              {word}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}

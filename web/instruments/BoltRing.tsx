@@ -1,0 +1,167 @@
+import type { PullState } from "@averin/core";
+import { useId } from "react";
+
+const SIZE = 380;
+const CENTRE = SIZE / 2;
+const RING = 132;
+
+/** The fasteners where they sit, seen from the cover side, each filling pass by pass; the next one breathes. */
+export function BoltRing({
+  pulls,
+  next,
+  order,
+  onPick,
+}: {
+  pulls: readonly PullState[];
+  next: { place: number; pass: number } | null;
+  order: readonly number[];
+  onPick?: (place: number) => void;
+}) {
+  const title = useId();
+  const places = [...new Set(pulls.map((p) => p.place))];
+  const passes = Math.max(...pulls.map((p) => p.pass));
+  const says = next ? `next is bolt ${next.place}, pass ${next.pass} of ${passes}` : "every pull recorded";
+  return (
+    <svg
+      viewBox={`0 0 ${SIZE} ${SIZE}`}
+      role="group"
+      aria-labelledby={title}
+      className="block h-auto w-full max-w-[400px]"
+    >
+      <title id={title}>{`Bolt ring, ${places.length} places; ${says}`}</title>
+      <circle cx={CENTRE} cy={CENTRE} r={RING} fill="none" stroke="var(--line)" strokeWidth="1.5" />
+      <path
+        d={orderPath(order, places.length)}
+        fill="none"
+        stroke="var(--line)"
+        strokeWidth="1.5"
+        strokeDasharray="5 5"
+      />
+      {next && (
+        <text x={CENTRE} y={CENTRE - 4} textAnchor="middle" fontSize="20" fill="var(--ink)">
+          pass {next.pass} of {passes}
+        </text>
+      )}
+      {next && (
+        <text
+          x={CENTRE}
+          y={CENTRE + 24}
+          textAnchor="middle"
+          fontSize="22"
+          fontWeight="700"
+          className="figure"
+          fill="var(--petrol)"
+        >
+          bolt {next.place}
+        </text>
+      )}
+      {!next && (
+        <text x={CENTRE} y={CENTRE + 6} textAnchor="middle" fontSize="20" fill="var(--ink)">
+          all recorded
+        </text>
+      )}
+      {places.map((place) => {
+        const own = pulls.filter((p) => p.place === place);
+        const good = own.filter((p) => p.verdict === "in band").length;
+        const bad = own.find((p) => p.verdict !== null && p.verdict !== "in band");
+        const missed = !bad && own.some((p) => p.verdict === null && isBehind(p, pulls, order));
+        const { x, y } = spot(place, places.length);
+        const fill = good / passes;
+        const isNext = next?.place === place;
+        return (
+          <g key={place} onClick={() => onPick?.(place)} className={onPick ? "cursor-pointer" : undefined}>
+            <Hexagon
+              x={x}
+              y={y}
+              r={31}
+              fill="var(--sheet)"
+              stroke={bad ? "var(--past)" : "var(--ink)"}
+              width={bad ? 4 : 2}
+            />
+            <clipPath id={`${title}-${place}`}>
+              <rect x={x - 32} y={y + 32 - 64 * fill} width={64} height={64 * fill} />
+            </clipPath>
+            <g clipPath={`url(#${title}-${place})`}>
+              <Hexagon x={x} y={y} r={31} fill="var(--band)" stroke="none" width={0} />
+            </g>
+            {isNext && <Hexagon x={x} y={y} r={38} fill="none" stroke="var(--petrol)" width={5} breathing />}
+            <text
+              x={x}
+              y={y + 8}
+              textAnchor="middle"
+              fontSize="22"
+              fontWeight="700"
+              className="figure"
+              fill={bad ? "var(--past)" : "var(--ink)"}
+            >
+              {place}
+            </text>
+            {(bad ?? missed) && (
+              <text
+                x={x}
+                y={y + (y > CENTRE ? 54 : -42)}
+                textAnchor="middle"
+                fontSize="16"
+                fontWeight="600"
+                fill="var(--past)"
+              >
+                {bad ? bad.verdict : "missed"}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+function spot(place: number, count: number): { x: number; y: number } {
+  const angle = ((place - 1) / count) * 2 * Math.PI - Math.PI / 2;
+  return { x: CENTRE + RING * Math.cos(angle), y: CENTRE + RING * Math.sin(angle) };
+}
+
+const orderPath = (order: readonly number[], count: number): string =>
+  order
+    .map((place, i) => `${i === 0 ? "M" : "L"}${spot(place, count).x.toFixed(1)} ${spot(place, count).y.toFixed(1)}`)
+    .join("");
+
+/** A pull left out although a later one in the same pass, or a later pass, has been made. */
+export function isBehind(pull: PullState, all: readonly PullState[], order: readonly number[]): boolean {
+  return all.some(
+    (other) =>
+      other.verdict !== null &&
+      (other.pass > pull.pass || (other.pass === pull.pass && order.indexOf(other.place) > order.indexOf(pull.place))),
+  );
+}
+
+function Hexagon({
+  x,
+  y,
+  r,
+  fill,
+  stroke,
+  width,
+  breathing,
+}: {
+  x: number;
+  y: number;
+  r: number;
+  fill: string;
+  stroke: string;
+  width: number;
+  breathing?: boolean;
+}) {
+  const points = Array.from({ length: 6 }, (_, i) => {
+    const angle = (i * Math.PI) / 3 + Math.PI / 6;
+    return `${(x + r * Math.cos(angle)).toFixed(1)},${(y + r * Math.sin(angle)).toFixed(1)}`;
+  });
+  return (
+    <polygon
+      points={points.join(" ")}
+      fill={fill}
+      stroke={stroke}
+      strokeWidth={width}
+      className={breathing ? "breathing" : undefined}
+    />
+  );
+}

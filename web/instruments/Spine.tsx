@@ -1,0 +1,141 @@
+import type { ReactNode } from "react";
+
+export type SpinePart = {
+  id: string;
+  name: string;
+  kind: "part" | "pack" | "fasteners";
+  count: number;
+  place: "on" | "off" | "in";
+  /** Everything asked about it so far is answered. */
+  proven: boolean;
+  renewed: boolean;
+  inHand: boolean;
+  plates: { name: string; outer: boolean; renewed: boolean; thicknessMm: number | null; heat: string | null }[];
+};
+
+const DRAW = 96;
+
+/** The assembly as the exploded row of its real parts, cover side up; touching a part goes to its step. */
+export function Spine({
+  parts,
+  sides,
+  onPick,
+}: {
+  parts: readonly SpinePart[];
+  sides: { outer: string; inner: string };
+  onPick: (id: string) => void;
+}) {
+  return (
+    <nav aria-label="Spine" className="flex flex-col">
+      <p className="caption px-3 pt-2">{sides.outer}</p>
+      <ol className="flex flex-col">
+        {parts.map((part) => (
+          <li key={part.id}>
+            <button
+              type="button"
+              onClick={() => onPick(part.id)}
+              aria-current={part.inHand ? "step" : undefined}
+              className={`grid min-h-[44px] w-full grid-cols-[96px_1fr] items-center gap-2 pr-2 text-left leading-tight ${
+                part.inHand ? "bg-petrol text-on-petrol" : "hover:bg-ground"
+              }`}
+            >
+              <Drawing part={part} />
+              <span>
+                <span className="block font-semibold">
+                  {part.name}
+                  {part.count > 1 && <span className="figure text-[15px]"> {part.count}</span>}
+                </span>
+                <span className={`block text-[15px] ${part.inHand ? "" : "text-soft"}`}>{stateWords(part)}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="caption px-3 pb-2">{sides.inner}</p>
+    </nav>
+  );
+}
+
+function stateWords(part: SpinePart): string {
+  const where = part.place === "off" ? "off" : part.place === "in" ? "in" : "on";
+  return part.renewed ? `${where} · new` : where;
+}
+
+/** Unknown is hatched, off stands aside, proven has a full line, new carries a bar. */
+function Drawing({ part }: { part: SpinePart }) {
+  const height = part.kind === "pack" ? Math.max(44, part.plates.length * 6 + 12) : 44;
+  const shift = part.place === "off" ? 12 : 0;
+  const ink = part.inHand ? "var(--on-petrol)" : "var(--ink)";
+  const known = part.proven || part.place === "in";
+  const line = { stroke: ink, strokeWidth: known ? 2.2 : 1.3, strokeDasharray: known ? undefined : "4 2.5" } as const;
+  const fill = part.inHand ? "var(--petrol)" : "var(--sheet)";
+  return (
+    <svg width={DRAW} height={height} viewBox={`0 0 ${DRAW} ${height}`} aria-hidden className="block">
+      <path d={`M${DRAW / 2} 0V${height}`} stroke={ink} strokeWidth="0.8" strokeDasharray="8 3 2 3" opacity="0.5" />
+      <g transform={`translate(${shift} 0)`} {...line} fill={fill}>
+        {shapeOf(part, ink)}
+      </g>
+      {part.renewed && <path d={`M3 ${height / 2 - 12}v24`} stroke={ink} strokeWidth="4" />}
+    </svg>
+  );
+}
+
+function shapeOf(part: SpinePart, ink: string): ReactNode {
+  if (part.kind === "pack") return <Pack part={part} ink={ink} />;
+  if (part.kind === "fasteners") return <Bolts count={part.count} />;
+  if (part.count > 1) return <Coils count={part.count} />;
+  return SHAPES[part.id] ?? <rect x="16" y="14" width="56" height="16" />;
+}
+
+/** Parts that have a drawing of their own, by id; any other is a plain disc in section. */
+const SHAPES: Record<string, ReactNode> = {
+  cover: <path d="M10 36V22q0-12 12-12h44q12 0 12 12v14h-8V24q0-6-6-6H24q-6 0-6 6v12z" />,
+  gasket: <path d="M8 19h72v5H8z" />,
+  "pressure-plate": <path d="M10 28h16v-8h9v-6h18v6h9v8h16v7H10z" />,
+  lifter: <path d="M36 6h16v14h12v7H24v-7h12zM22 31h44v6H22z" />,
+  judder: <path d="M12 24q32-14 64 0M12 32h64v4H12z" />,
+};
+
+function Bolts({ count }: { count: number }) {
+  const shown = Math.min(count, 6);
+  const step = 80 / shown;
+  return (
+    <>
+      {Array.from({ length: shown }, (_, i) => (
+        <path key={i} d={`M${4 + i * step} 8h9v7h-2v20h-5V15h-2z`} />
+      ))}
+    </>
+  );
+}
+
+function Coils({ count }: { count: number }) {
+  const shown = Math.min(count, 6);
+  const step = 78 / shown;
+  return (
+    <>
+      {Array.from({ length: shown }, (_, i) => (
+        <path key={i} d={`M${6 + i * step} 8h9l-9 7h9l-9 7h9l-9 7h9l-9 7h9`} fill="none" />
+      ))}
+    </>
+  );
+}
+
+const HEAT: Record<string, string> = { brown: "var(--near)", blue: "var(--doubt)", dark: "var(--soft)" };
+
+function Pack({ part, ink }: { part: SpinePart; ink: string }) {
+  return (
+    <>
+      {part.plates.map((plate, i) => (
+        <rect
+          key={plate.name}
+          x={plate.outer ? 10 : 18}
+          y={6 + i * 6}
+          width={plate.outer ? 66 : 50}
+          height={plate.thicknessMm === null ? 3.4 : 2 + plate.thicknessMm * 0.9}
+          fill={plate.outer ? "none" : (HEAT[plate.heat ?? ""] ?? ink)}
+          strokeWidth={plate.outer ? 1.4 : 0.5}
+        />
+      ))}
+    </>
+  );
+}

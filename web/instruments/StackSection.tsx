@@ -1,0 +1,95 @@
+import { useId } from "react";
+
+export type SectionPlate = { name: string; layer: "outer" | "inner"; thicknessMm: number; isNew: boolean };
+
+const WIDTH = 190;
+const HEIGHT = 330;
+const TOP = 26;
+const LEFT = 30;
+
+/** A pack in section, plate by plate to scale in thickness, on its base, with the height band across. */
+export function StackSection({
+  title,
+  plates,
+  heightMm,
+  band,
+  fullMm,
+}: {
+  title: string;
+  plates: readonly SectionPlate[];
+  heightMm: number;
+  band: { min: number; max: number; target: number };
+  /** The height that fills the drawing, the same for drawings side by side. */
+  fullMm: number;
+}) {
+  const id = useId();
+  const perMm = HEIGHT / fullMm;
+  const base = TOP + HEIGHT;
+  const y = (mm: number): number => base - mm * perMm;
+  const inside = heightMm >= band.min && heightMm <= band.max;
+  const tone = inside ? "var(--inside)" : "var(--past)";
+  // Drawn from the engine side up, as the pack stands.
+  const upward = [...plates].reverse();
+  const rows = upward.map((plate, i) => {
+    const below = upward.slice(0, i).reduce((sum, p) => sum + p.thicknessMm, 0);
+    return { ...plate, y: y(below + plate.thicknessMm), height: plate.thicknessMm * perMm };
+  });
+  return (
+    <figure>
+      <figcaption className="caption">{title}</figcaption>
+      <svg viewBox={`0 0 ${WIDTH + 130} ${TOP + HEIGHT + 14}`} role="img" aria-labelledby={id} className="block w-full">
+        <title
+          id={id}
+        >{`${title}: ${heightMm.toFixed(2)} mm, ${inside ? "inside" : "outside"} ${band.min} to ${band.max} mm`}</title>
+        <defs>
+          <pattern id={`${id}-lining`} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V5" stroke="var(--soft)" strokeWidth="1.6" />
+          </pattern>
+        </defs>
+        <rect
+          x={LEFT - 12}
+          y={y(band.max)}
+          width={WIDTH + 20}
+          height={Math.max(2, (band.max - band.min) * perMm)}
+          fill="var(--band)"
+        />
+        {rows.map((row) => (
+          <rect
+            key={row.name}
+            x={row.layer === "outer" ? LEFT : LEFT + 10}
+            y={row.y}
+            width={row.layer === "outer" ? WIDTH - LEFT - 20 : WIDTH - LEFT - 40}
+            height={Math.max(1, row.height - 0.8)}
+            fill={row.layer === "outer" ? `url(#${id}-lining)` : row.isNew ? "var(--petrol)" : "var(--soft)"}
+            stroke="var(--ink)"
+            strokeWidth="1"
+          />
+        ))}
+        <path d={`M${LEFT - 16} ${base}H${WIDTH}`} stroke="var(--ink)" strokeWidth="3" />
+        <path
+          d={`M${LEFT - 12} ${y(band.target)}H${WIDTH + 8}`}
+          stroke="var(--ink)"
+          strokeWidth="1"
+          strokeDasharray="4 3"
+        />
+        <path d={`M${LEFT - 4} ${y(heightMm)}H${WIDTH + 8}`} stroke={tone} strokeWidth="3" />
+        <text
+          x={WIDTH + 14}
+          y={Math.max(18, y(heightMm) + 6)}
+          fontSize="20"
+          fontWeight="700"
+          className="figure"
+          fill={tone}
+        >
+          {heightMm.toFixed(2)}
+        </text>
+        <text x={WIDTH + 14} y={Math.max(18, y(heightMm) + 6) + 21} fontSize="15" fill="var(--soft)">
+          {inside ? "inside" : heightMm < band.min ? "too low" : "too high"}
+        </text>
+        <text x={WIDTH + 14} y={Math.max(18, y(heightMm) + 6) + 40} fontSize="15" className="figure" fill="var(--soft)">
+          {band.min}–{band.max}
+        </text>
+      </svg>
+    </figure>
+  );
+}

@@ -1,0 +1,19 @@
+module.exports = {
+  testEnvironment: "node",
+  roots: ["<rootDir>/server", "<rootDir>/instruments", "<rootDir>/client", "<rootDir>/features"],
+  testTimeout: 30000,
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      {
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "commonjs" },
+      },
+    ],
+  },
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
+};

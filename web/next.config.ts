@@ -1,0 +1,14 @@
+import path from "node:path";
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  transpilePackages: ["@averin/core"],
+  serverExternalPackages: ["sequelize", "mariadb", "umzug", "@node-rs/argon2", "pino"],
+  turbopack: { root: path.join(import.meta.dirname, "..") },
+  // Types are checked by ./averin test, once and for every workspace.
+  typescript: { ignoreBuildErrors: true },
+  poweredByHeader: false,
+  devIndicators: false,
+};
+
+export default config;

@@ -1,0 +1,265 @@
+import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, Transaction } from "sequelize";
+import { environment } from "./environment.ts";
+
+/** Codes after which a transaction is run again whole: a deadlock, also as Galera reports a lost certification. */
+const RETRY_CODES = new Set([1213, 1205]);
+const MOST_TRIES = 8;
+
+const stamp = DataTypes.DATE(3);
+const key = (length = 60) => ({ type: DataTypes.STRING(length), primaryKey: true });
+const text = (length = 200) => ({ type: DataTypes.STRING(length), allowNull: false });
+const maybe = (length = 200) => ({ type: DataTypes.STRING(length), allowNull: true });
+
+export type PersonRow = { id: string; name: string; passwordHash: string; roles: string[]; createdAt: Date };
+export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
+export type BookRow = { id: string; maker: string; model: string; build: string; title: string };
+export type SpecRow = { bookId: string; specKey: string; body: unknown };
+export type GaugeRow = { id: string; body: unknown };
+export type WrenchRow = { id: string; body: unknown };
+export type StorePartRow = {
+  id: string;
+  bookId: string;
+  role: string;
+  name: string;
+  number: string;
+  nominal: string | null;
+  thicknessMm: number | null;
+  price: string;
+  currency: string;
+  stock: number;
+};
+export type OwnerRow = { id: string; name: string; contact: string };
+export type MachineRow = {
+  id: string;
+  ownerId: string;
+  bookId: string | null;
+  maker: string;
+  model: string;
+  year: number | null;
+  mark: string;
+  build: string;
+  meterUnit: string;
+};
+export type MeterReadingRow = {
+  id: string;
+  machineId: string;
+  value: number;
+  unit: string;
+  readAt: Date;
+  jobId: string | null;
+};
+export type ProcedureRow = { hash: string; procedureId: string; version: number; body: unknown };
+export type CounterRow = { name: string; value: number };
+export type JobRow = {
+  id: string;
+  number: string;
+  machineId: string;
+  procedureHash: string;
+  lastNumber: number;
+  openedAt: Date;
+};
+export type JobEventRow = {
+  jobId: string;
+  number: number;
+  id: string;
+  type: string;
+  at: Date;
+  by: unknown;
+  body: unknown;
+};
+export type ReadingRow = {
+  eventId: string;
+  jobId: string;
+  point: string;
+  item: number;
+  place: number;
+  phase: string;
+  typed: string;
+  unit: string;
+  value: number;
+  valueInBase: number;
+  gaugeId: string;
+};
+export type FitRow = { eventId: string; jobId: string; entry: string; item: number; facing: string | null };
+export type TorqueRow = {
+  eventId: string;
+  jobId: string;
+  entry: string;
+  place: number;
+  pass: number;
+  typed: string;
+  valueNm: number;
+  wrenchId: string;
+};
+export type JobSummaryRow = { jobId: string; stage: string; next: string; openCount: number; lastNumber: number };
+
+function models(sequelize: Sequelize) {
+  const define = <Row extends object>(
+    name: string,
+    attributes: ModelAttributes<Model<Row>, Row>,
+  ): ModelStatic<Model<Row>> => sequelize.define<Model<Row>>(name, attributes, { tableName: name, timestamps: false });
+  const jobId = { type: DataTypes.CHAR(36), allowNull: false };
+  return {
+    people: define<PersonRow>("people", {
+      id: key(36),
+      name: { ...text(80), unique: true },
+      passwordHash: text(200),
+      roles: { type: DataTypes.JSON, allowNull: false },
+      createdAt: { type: stamp, allowNull: false },
+    }),
+    sessions: define<SessionRow>("sessions", {
+      tokenHash: key(64),
+      personId: { type: DataTypes.CHAR(36), allowNull: false },
+      expiresAt: { type: stamp, allowNull: false },
+    }),
+    books: define<BookRow>("spec_books", {
+      id: key(),
+      maker: text(80),
+      model: text(80),
+      build: text(60),
+      title: text(200),
+    }),
+    specs: define<SpecRow>("specs", {
+      bookId: key(),
+      specKey: key(),
+      body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    gauges: define<GaugeRow>("gauges", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),
+    wrenches: define<WrenchRow>("wrenches", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),
+    parts: define<StorePartRow>("store_parts", {
+      id: key(),
+      bookId: text(60),
+      role: text(60),
+      name: text(120),
+      number: text(60),
+      nominal: maybe(20),
+      thicknessMm: { type: DataTypes.DOUBLE, allowNull: true },
+      price: { type: DataTypes.DECIMAL(12, 2), allowNull: false },
+      currency: text(8),
+      stock: { type: DataTypes.INTEGER, allowNull: false },
+    }),
+    owners: define<OwnerRow>("owners", { id: key(36), name: text(120), contact: text(200) }),
+    machines: define<MachineRow>("machines", {
+      id: key(36),
+      ownerId: { type: DataTypes.CHAR(36), allowNull: false },
+      bookId: maybe(60),
+      maker: text(80),
+      model: text(80),
+      year: { type: DataTypes.INTEGER, allowNull: true },
+      mark: text(80),
+      build: text(60),
+      meterUnit: text(4),
+    }),
+    meterReadings: define<MeterReadingRow>("meter_readings", {
+      id: key(36),
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      value: { type: DataTypes.DOUBLE, allowNull: false },
+      unit: text(4),
+      readAt: { type: stamp, allowNull: false },
+      jobId: { type: DataTypes.CHAR(36), allowNull: true },
+    }),
+    procedures: define<ProcedureRow>("procedures", {
+      hash: key(64),
+      procedureId: text(60),
+      version: { type: DataTypes.INTEGER, allowNull: false },
+      body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    counters: define<CounterRow>("counters", { name: key(), value: { type: DataTypes.INTEGER, allowNull: false } }),
+    jobs: define<JobRow>("jobs", {
+      id: key(36),
+      number: { ...text(12), unique: true },
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      procedureHash: text(64),
+      lastNumber: { type: DataTypes.INTEGER, allowNull: false },
+      openedAt: { type: stamp, allowNull: false },
+    }),
+    events: define<JobEventRow>("job_events", {
+      jobId: { ...key(36) },
+      number: { type: DataTypes.INTEGER, primaryKey: true },
+      id: { type: DataTypes.CHAR(36), allowNull: false, unique: true },
+      type: text(40),
+      at: { type: stamp, allowNull: false },
+      by: { type: DataTypes.JSON, allowNull: false },
+      body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    readings: define<ReadingRow>("readings", {
+      eventId: key(36),
+      jobId,
+      point: text(60),
+      item: { type: DataTypes.INTEGER, allowNull: false },
+      place: { type: DataTypes.INTEGER, allowNull: false },
+      phase: text(8),
+      typed: text(40),
+      unit: text(10),
+      value: { type: DataTypes.DOUBLE, allowNull: false },
+      valueInBase: { type: DataTypes.DOUBLE, allowNull: false },
+      gaugeId: text(60),
+    }),
+    fits: define<FitRow>("fits", {
+      eventId: key(36),
+      jobId,
+      entry: text(60),
+      item: { type: DataTypes.INTEGER, allowNull: false },
+      facing: maybe(200),
+    }),
+    torques: define<TorqueRow>("torques", {
+      eventId: key(36),
+      jobId,
+      entry: text(60),
+      place: { type: DataTypes.INTEGER, allowNull: false },
+      pass: { type: DataTypes.INTEGER, allowNull: false },
+      typed: text(40),
+      valueNm: { type: DataTypes.DOUBLE, allowNull: false },
+      wrenchId: text(60),
+    }),
+    summaries: define<JobSummaryRow>("job_summaries", {
+      jobId: { ...key(36) },
+      stage: text(20),
+      next: text(200),
+      openCount: { type: DataTypes.INTEGER, allowNull: false },
+      lastNumber: { type: DataTypes.INTEGER, allowNull: false },
+    }),
+  };
+}
+
+export type Database = ReturnType<typeof models> & {
+  sequelize: Sequelize;
+  /** Runs `work` in one transaction and again, whole, when the server says deadlock; kept only once COMMIT returned. */
+  write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+};
+
+export function connect(url: string): Database {
+  const sequelize = new Sequelize(url.replace(/^mysql:/, "mariadb:"), {
+    dialect: "mariadb",
+    timezone: "+00:00",
+    logging: false,
+    pool: { max: 10, acquire: 8000 },
+    dialectOptions: {
+      supportBigNumbers: false,
+      bigIntAsNumber: true,
+      insertIdAsNumber: true,
+      connectTimeout: 4000,
+      sessionVariables: { sql_mode: "TRADITIONAL" },
+    },
+  });
+  const write = async <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> => {
+    for (let attempt = 1; ; attempt += 1) {
+      try {
+        return await sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work);
+      } catch (error) {
+        const code =
+          (error as { original?: { errno?: number } }).original?.errno ?? (error as { errno?: number }).errno;
+        if (attempt >= MOST_TRIES || code === undefined || !RETRY_CODES.has(code)) throw error;
+      }
+    }
+  };
+  return { ...models(sequelize), sequelize, write };
+}
+
+const held = globalThis as { averinDatabase?: Database };
+
+/** The one connection pool of this process. */
+export function database(): Database {
+  held.averinDatabase ??= connect(environment().AVERIN_DATABASE_URL);
+  return held.averinDatabase;
+}

@@ -1,0 +1,145 @@
+import type { Actor, RefusalData } from "@averin/core";
+import { refusalFromIssue } from "@averin/core";
+import { cookies } from "next/headers";
+import type { z } from "zod";
+import { type Database, database } from "./database.ts";
+import { log } from "./log.ts";
+import { Refused } from "./refused.ts";
+import { actorOf } from "./stores/people.ts";
+
+export const SESSION_COOKIE = "averin_session";
+/** The largest request body taken, in bytes: a line of sixty entries is a tenth of it. */
+const MOST_BYTES = 64 * 1024;
+
+const answer = (status: number, error: RefusalData): Response => Response.json({ error }, { status });
+
+async function readBody<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.output<Schema>> {
+  if (!(request.headers.get("content-type") ?? "").startsWith("application/json")) {
+    throw new Refused(415, { code: "type", path: "$", message: "Send application/json." });
+  }
+  const tooLarge = new Refused(413, {
+    code: "range",
+    path: "$",
+    message: `At most ${MOST_BYTES} bytes are taken at once.`,
+  });
+  if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) throw tooLarge;
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  for (;;) {
+    const part = await reader?.read();
+    if (!part || part.done) break;
+    size += part.value.byteLength;
+    if (size > MOST_BYTES) throw tooLarge;
+    chunks.push(part.value);
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(Buffer.concat(chunks).toString("utf8"));
+  } catch {
+    throw new Refused(422, { code: "json", path: "$", message: "That is not JSON." });
+  }
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    if (!issue) throw new Error("a refusal without an issue");
+    throw new Refused(422, refusalFromIssue(issue, value));
+  }
+  return parsed.data;
+}
+
+/** A page of another site must not write here with our cookie. */
+function assertSameOrigin(request: Request): void {
+  const origin = request.headers.get("origin");
+  if (origin !== null && new URL(origin).host !== request.headers.get("host")) {
+    throw new Refused(403, { code: "conflict", path: "$", message: "This request comes from another page." });
+  }
+}
+
+async function guarded(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refused) return answer(error.status, error.data);
+    const name = (error as { name?: string }).name ?? "";
+    if (name === "SequelizeUniqueConstraintError") {
+      return answer(409, { code: "conflict", path: "$", message: "That was used before: nothing was changed." });
+    }
+    log.error({ err: error }, "request failed");
+    const database = name.startsWith("SequelizeConnection") || name === "SequelizeDatabaseError";
+    const message = database
+      ? "The database does not answer. Nothing was changed; what is typed stays on this screen."
+      : "Averin could not do that. Nothing was changed; try again.";
+    return Response.json({ error: { code: "unsupported", path: "$", message } }, { status: 503 });
+  }
+}
+
+export async function currentToken(): Promise<string | null> {
+  return (await cookies()).get(SESSION_COOKIE)?.value ?? null;
+}
+
+export async function currentActor(db: Database): Promise<Actor | null> {
+  const token = await currentToken();
+  return token === null ? null : actorOf(db, token);
+}
+
+type Work<Body> = (context: { db: Database; actor: Actor; body: Body }) => Promise<unknown>;
+
+async function signedIn(db: Database): Promise<Actor> {
+  const actor = await currentActor(db);
+  if (!actor) throw new Refused(401, { code: "conflict", path: "$", message: "Sign in first." });
+  return actor;
+}
+
+/** A reading route for people who are signed in. */
+export function reading(work: (context: { db: Database; actor: Actor }) => Promise<unknown>): Promise<Response> {
+  return guarded(async () => {
+    const db = database();
+    return Response.json(await work({ db, actor: await signedIn(db) }));
+  });
+}
+
+/** A writing route: signed in, from this page, with a body that fits its schema. */
+export function writing<Schema extends z.ZodType>(
+  request: Request,
+  schema: Schema,
+  work: Work<z.output<Schema>>,
+): Promise<Response> {
+  return guarded(async () => {
+    assertSameOrigin(request);
+    const db = database();
+    const actor = await signedIn(db);
+    return Response.json(await work({ db, actor, body: await readBody(request, schema) }));
+  });
+}
+
+/** A writing route for strangers: sign-in, and making the first administrator. */
+export function forStrangers<Schema extends z.ZodType>(
+  request: Request,
+  schema: Schema,
+  work: (context: { db: Database; body: z.output<Schema> }) => Promise<unknown>,
+): Promise<Response> {
+  return guarded(async () => {
+    assertSameOrigin(request);
+    return Response.json(await work({ db: database(), body: await readBody(request, schema) }));
+  });
+}
+
+/** Puts a session's token into the browser, out of reach of scripts. */
+export async function rememberSession(token: string): Promise<void> {
+  (await cookies()).set(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", path: "/", maxAge: 14 * 86_400 });
+}
+
+export async function forgetSession(): Promise<void> {
+  (await cookies()).delete(SESSION_COOKIE);
+}
+
+/** Only people with one of these roles. */
+export function assertRole(actor: Actor, ...roles: string[]): void {
+  if (actor.roles.some((role) => roles.includes(role))) return;
+  throw new Refused(403, {
+    code: "conflict",
+    path: "$",
+    message: `This is for ${roles.join(" or ")}: ask one to sign in.`,
+  });
+}

@@ -1,0 +1,68 @@
+import { SequelizeStorage, Umzug } from "umzug";
+import type { Database } from "./database.ts";
+
+const JOB = "jobId CHAR(36) NOT NULL, FOREIGN KEY (jobId) REFERENCES jobs(id)";
+
+/** Each step is safe to run again: MariaDB commits DDL by itself. */
+const MIGRATIONS: { name: string; statements: string[] }[] = [
+  {
+    name: "0001-first-slice",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS people (id CHAR(36) PRIMARY KEY, name VARCHAR(80) NOT NULL UNIQUE,
+        passwordHash VARCHAR(200) NOT NULL, roles JSON NOT NULL, createdAt DATETIME(3) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS sessions (tokenHash CHAR(64) PRIMARY KEY, personId CHAR(36) NOT NULL,
+        expiresAt DATETIME(3) NOT NULL, FOREIGN KEY (personId) REFERENCES people(id))`,
+      `CREATE TABLE IF NOT EXISTS spec_books (id VARCHAR(60) PRIMARY KEY, maker VARCHAR(80) NOT NULL,
+        model VARCHAR(80) NOT NULL, build VARCHAR(60) NOT NULL, title VARCHAR(200) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS specs (bookId VARCHAR(60) NOT NULL, specKey VARCHAR(60) NOT NULL, body JSON NOT NULL,
+        PRIMARY KEY (bookId, specKey), FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
+      `CREATE TABLE IF NOT EXISTS gauges (id VARCHAR(60) PRIMARY KEY, body JSON NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS wrenches (id VARCHAR(60) PRIMARY KEY, body JSON NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS store_parts (id VARCHAR(60) PRIMARY KEY, bookId VARCHAR(60) NOT NULL,
+        role VARCHAR(60) NOT NULL, name VARCHAR(120) NOT NULL, number VARCHAR(60) NOT NULL, nominal VARCHAR(20),
+        thicknessMm DOUBLE, price DECIMAL(12,2) NOT NULL, currency VARCHAR(8) NOT NULL, stock INT NOT NULL,
+        FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
+      `CREATE TABLE IF NOT EXISTS owners (id CHAR(36) PRIMARY KEY, name VARCHAR(120) NOT NULL, contact VARCHAR(200) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS machines (id CHAR(36) PRIMARY KEY, ownerId CHAR(36) NOT NULL, bookId VARCHAR(60),
+        maker VARCHAR(80) NOT NULL, model VARCHAR(80) NOT NULL, year INT, mark VARCHAR(80) NOT NULL,
+        build VARCHAR(60) NOT NULL, meterUnit VARCHAR(4) NOT NULL,
+        FOREIGN KEY (ownerId) REFERENCES owners(id), FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
+      `CREATE TABLE IF NOT EXISTS procedures (hash CHAR(64) PRIMARY KEY, procedureId VARCHAR(60) NOT NULL,
+        version INT NOT NULL, body JSON NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS counters (name VARCHAR(60) PRIMARY KEY, value INT NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS jobs (id CHAR(36) PRIMARY KEY, number VARCHAR(12) NOT NULL UNIQUE,
+        machineId CHAR(36) NOT NULL, procedureHash CHAR(64) NOT NULL, lastNumber INT NOT NULL, openedAt DATETIME(3) NOT NULL,
+        FOREIGN KEY (machineId) REFERENCES machines(id), FOREIGN KEY (procedureHash) REFERENCES procedures(hash))`,
+      `CREATE TABLE IF NOT EXISTS meter_readings (id CHAR(36) PRIMARY KEY, machineId CHAR(36) NOT NULL, value DOUBLE NOT NULL,
+        unit VARCHAR(4) NOT NULL, readAt DATETIME(3) NOT NULL, jobId CHAR(36),
+        FOREIGN KEY (machineId) REFERENCES machines(id), FOREIGN KEY (jobId) REFERENCES jobs(id))`,
+      `CREATE TABLE IF NOT EXISTS job_events (jobId CHAR(36) NOT NULL, number INT NOT NULL, id CHAR(36) NOT NULL UNIQUE,
+        type VARCHAR(40) NOT NULL, at DATETIME(3) NOT NULL, \`by\` JSON NOT NULL, body JSON NOT NULL,
+        PRIMARY KEY (jobId, number), FOREIGN KEY (jobId) REFERENCES jobs(id))`,
+      `CREATE TABLE IF NOT EXISTS readings (eventId CHAR(36) PRIMARY KEY, ${JOB}, point VARCHAR(60) NOT NULL, item INT NOT NULL,
+        place INT NOT NULL, phase VARCHAR(8) NOT NULL, typed VARCHAR(40) NOT NULL, unit VARCHAR(10) NOT NULL,
+        value DOUBLE NOT NULL, valueInBase DOUBLE NOT NULL, gaugeId VARCHAR(60) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS fits (eventId CHAR(36) PRIMARY KEY, ${JOB}, entry VARCHAR(60) NOT NULL, item INT NOT NULL,
+        facing VARCHAR(200))`,
+      `CREATE TABLE IF NOT EXISTS torques (eventId CHAR(36) PRIMARY KEY, ${JOB}, entry VARCHAR(60) NOT NULL, place INT NOT NULL,
+        pass INT NOT NULL, typed VARCHAR(40) NOT NULL, valueNm DOUBLE NOT NULL, wrenchId VARCHAR(60) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS job_summaries (${JOB}, stage VARCHAR(20) NOT NULL, next VARCHAR(200) NOT NULL,
+        openCount INT NOT NULL, lastNumber INT NOT NULL, PRIMARY KEY (jobId))`,
+    ],
+  },
+];
+
+/** Brings the database to the newest shape; a second run applies nothing. */
+export async function migrate(db: Database): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, statements }) => ({
+      name,
+      up: async () => {
+        for (const statement of statements) await db.sequelize.query(statement);
+      },
+    })),
+    storage: new SequelizeStorage({ sequelize: db.sequelize, tableName: "migrations" }),
+    logger: undefined,
+  });
+  return (await umzug.up()).map((done) => done.name);
+}

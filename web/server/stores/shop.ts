@@ -1,0 +1,83 @@
+import { createHash } from "node:crypto";
+import {
+  type Gauge,
+  gaugeSchema,
+  type Procedure,
+  procedureSchema,
+  type Spec,
+  specSchema,
+  type StorePart,
+  storePartSchema,
+  type Wrench,
+  wrenchSchema,
+} from "@averin/core";
+import type { Transaction } from "sequelize";
+import { type Database } from "../database.ts";
+import { notFound } from "../refused.ts";
+
+/** What a procedure is known by: the same text always gives the same hash. */
+export const procedureHash = (procedure: Procedure): string =>
+  createHash("sha256").update(JSON.stringify(procedure)).digest("hex");
+
+/** Keeps a procedure's version; a job refers to it by hash for good. */
+export async function keepProcedure(db: Database, body: unknown): Promise<string> {
+  const procedure = procedureSchema.parse(body);
+  const hash = procedureHash(procedure);
+  await db.procedures.findOrCreate({
+    where: { hash },
+    defaults: { hash, procedureId: procedure.id, version: procedure.version, body: procedure },
+  });
+  return hash;
+}
+
+export async function procedureByHash(db: Database, hash: string, transaction?: Transaction): Promise<Procedure> {
+  const row = await db.procedures.findByPk(hash, { transaction: transaction ?? null });
+  if (!row) throw notFound("procedure");
+  return procedureSchema.parse(row.get("body"));
+}
+
+/** The newest procedure for a build type, or null where the shop has none. */
+export async function procedureForBuild(
+  db: Database,
+  build: string,
+): Promise<{ hash: string; procedure: Procedure } | null> {
+  const rows = await db.procedures.findAll({ order: [["version", "DESC"]] });
+  for (const row of rows) {
+    const procedure = procedureSchema.parse(row.get("body"));
+    if (procedure.build === build) return { hash: row.get("hash") as string, procedure };
+  }
+  return null;
+}
+
+export async function specsOf(db: Database, bookId: string | null, transaction?: Transaction): Promise<Spec[]> {
+  if (bookId === null) return [];
+  const rows = await db.specs.findAll({ where: { bookId }, transaction: transaction ?? null });
+  return rows.map((row) => specSchema.parse(row.get("body")));
+}
+
+export async function gaugesOf(db: Database, transaction?: Transaction): Promise<Gauge[]> {
+  const rows = await db.gauges.findAll({ order: ["id"], transaction: transaction ?? null });
+  return rows.map((row) => gaugeSchema.parse(row.get("body")));
+}
+
+export async function wrenchesOf(db: Database, transaction?: Transaction): Promise<Wrench[]> {
+  const rows = await db.wrenches.findAll({ order: ["id"], transaction: transaction ?? null });
+  return rows.map((row) => wrenchSchema.parse(row.get("body")));
+}
+
+export async function partsOfBook(
+  db: Database,
+  bookId: string | null,
+  transaction?: Transaction,
+): Promise<StorePart[]> {
+  if (bookId === null) return [];
+  const rows = await db.parts.findAll({ where: { bookId }, order: ["id"], transaction: transaction ?? null });
+  return rows.map((row) => {
+    const { bookId: _, ...part } = row.get({ plain: true });
+    return storePartSchema.parse(part);
+  });
+}
+
+export async function booksOf(db: Database) {
+  return (await db.books.findAll({ order: ["maker", "model"] })).map((row) => row.get({ plain: true }));
+}
