@@ -1,3 +1,139 @@
+import { mkdirSync, rmSync } from "node:fs";
+import path from "node:path";
+import { chromium, type Page } from "@playwright/test";
+import { readDemo, seedDemo } from "../web/server/demo.ts";
+import { ensureBuilt, prepare, serve } from "./application.ts";
+import { freePort, startMariadb } from "./mariadb.ts";
+import { BROWSER, DATABASE, ensureDebianPackages } from "./packages.ts";
+import { DATA, ROOT } from "./paths.ts";
+
+const DESK = { width: 1280, height: 800 };
+const TABLET = { width: 820, height: 1180 };
+
+type View = {
+  name: string;
+  size: { width: number; height: number };
+  theme: "light" | "dark";
+  show: (page: Page) => Promise<void>;
+};
+
+const enters = (n: number): string[] => Array.from({ length: n }, () => "");
+
+async function openBench(page: Page, mark: string): Promise<void> {
+  await page.goto("/");
+  await page.getByText(mark).click();
+  await page.getByLabel("Entry line").waitFor();
+}
+
+async function type(page: Page, ...lines: string[]): Promise<void> {
+  for (const line of lines) {
+    await page.locator("#entry").fill(line);
+    await page.locator("#entry").press("Enter");
+  }
+  await page.getByText("all kept").waitFor();
+}
+
+/** The views in the order of the work, so that one job can be carried on from picture to picture. */
+const VIEWS: View[] = [
+  { name: "today", size: DESK, theme: "light", show: (page) => page.goto("/").then(() => undefined) },
+  { name: "intake", size: DESK, theme: "light", show: (page) => page.goto("/intake").then(() => undefined) },
+  {
+    name: "bench-measure",
+    size: DESK,
+    theme: "light",
+    show: async (page) => {
+      await openBench(page, "Club bike 7");
+      await type(page, "2.84 2.83 2.84", "2.79 2.78 2.79", "2.76 2.75 2.76", "2.74 2.73 2.74", "2.70 2.69");
+    },
+  },
+  {
+    name: "bench-tablet-dark",
+    size: TABLET,
+    theme: "dark",
+    show: (page) => openBench(page, "Club bike 7"),
+  },
+  {
+    name: "bench-decide",
+    size: DESK,
+    theme: "light",
+    show: async (page) => {
+      await openBench(page, "Club bike 7");
+      await type(page, "2.70", "s s s s g g g g g", "1.98 1.99 1.98 1.99 1.98 1.59 1.59 1.58");
+      await type(
+        page,
+        "0.05 0.06 0.05 0.08 0.09 0.12 0.15 0.19",
+        "s s s d d br br bl",
+        "43.6 43.5 43.6 43.4 43.5",
+        "0.3",
+        "",
+        "",
+      );
+    },
+  },
+  { name: "bench-stack", size: DESK, theme: "light", show: (page) => openBench(page, "Club bike 11") },
+  {
+    name: "bench-fit",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Club bike 11").then(() => type(page, "", "41.45", "", ...enters(5))),
+  },
+  {
+    name: "bench-torque",
+    size: DESK,
+    theme: "light",
+    show: (page) =>
+      openBench(page, "Club bike 11").then(() =>
+        type(page, ...enters(16), "4.9", "4.9", "4.9", "4.9", "4.9", "9.8", "9.7", "11.4"),
+      ),
+  },
+  {
+    name: "sheet",
+    size: { width: 1280, height: 1600 },
+    theme: "light",
+    show: async (page) => {
+      await page.goto("/");
+      await page.getByText("Club bike 3").click();
+      await page.getByRole("heading", { level: 1 }).waitFor();
+    },
+  },
+];
+
+/** `./averin shots`: one picture of each main view, from demo data, on a database of its own. */
 export async function shots(): Promise<number> {
-  return 1;
+  ensureDebianPackages([...DATABASE, ...BROWSER]);
+  ensureBuilt();
+  const folder = path.join(ROOT, "docs", "screenshots");
+  mkdirSync(folder, { recursive: true });
+  rmSync(path.join(DATA, "shots-db"), { recursive: true, force: true });
+  const server = await startMariadb(path.join(DATA, "shots-db"));
+  const demo = await readDemo(path.join(ROOT, "demo"));
+  await prepare(server.url, (db) => seedDemo(db, demo));
+  const served = await serve({ databaseUrl: server.url, host: "127.0.0.1", port: await freePort() });
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+  });
+  try {
+    const page = await browser.newPage({ baseURL: served.url, viewport: DESK, reducedMotion: "reduce" });
+    await page.goto("/sign-in");
+    await page.screenshot({ path: path.join(folder, "sign-in.png") });
+    const person = demo.people[0];
+    await page.getByLabel("Name").fill(person?.name ?? "");
+    await page.getByLabel("Password").fill(person?.password ?? "");
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByRole("link", { name: "Take in a machine" }).waitFor();
+    for (const view of VIEWS) {
+      await page.setViewportSize(view.size);
+      await page.evaluate((theme) => localStorage.setItem("averin-theme", theme), view.theme);
+      await view.show(page);
+      await page.evaluate(() => document.fonts.ready);
+      await page.screenshot({ path: path.join(folder, `${view.name}.png`) });
+      process.stdout.write(`docs/screenshots/${view.name}.png\n`);
+    }
+    return 0;
+  } finally {
+    await browser.close();
+    await served.stop();
+    await server.stop();
+  }
 }

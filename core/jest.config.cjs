@@ -1,5 +1,6 @@
 module.exports = {
   testEnvironment: "node",
+  testMatch: ["**/*.test.ts"],
   roots: ["<rootDir>/src", "<rootDir>/reference"],
   transform: {
     "^.+\\.tsx?$": [

@@ -1,5 +1,6 @@
 module.exports = {
   testEnvironment: "node",
+  testMatch: ["**/*.test.{ts,tsx}"],
   roots: ["<rootDir>/server", "<rootDir>/instruments", "<rootDir>/client", "<rootDir>/features"],
   testTimeout: 30000,
   transform: {

@@ -2,10 +2,10 @@ import { useId } from "react";
 
 export type SectionPlate = { name: string; layer: "outer" | "inner"; thicknessMm: number; isNew: boolean };
 
-const WIDTH = 190;
-const HEIGHT = 330;
+const WIDTH = 150;
+const HEIGHT = 400;
 const TOP = 26;
-const LEFT = 30;
+const LEFT = 20;
 
 /** A pack in section, plate by plate to scale in thickness, on its base, with the height band across. */
 export function StackSection({
@@ -37,7 +37,7 @@ export function StackSection({
   return (
     <figure>
       <figcaption className="caption">{title}</figcaption>
-      <svg viewBox={`0 0 ${WIDTH + 130} ${TOP + HEIGHT + 14}`} role="img" aria-labelledby={id} className="block w-full">
+      <svg viewBox={`0 0 ${WIDTH + 106} ${TOP + HEIGHT + 14}`} role="img" aria-labelledby={id} className="block w-full">
         <title
           id={id}
         >{`${title}: ${heightMm.toFixed(2)} mm, ${inside ? "inside" : "outside"} ${band.min} to ${band.max} mm`}</title>
@@ -58,7 +58,7 @@ export function StackSection({
             key={row.name}
             x={row.layer === "outer" ? LEFT : LEFT + 10}
             y={row.y}
-            width={row.layer === "outer" ? WIDTH - LEFT - 20 : WIDTH - LEFT - 40}
+            width={row.layer === "outer" ? WIDTH - LEFT - 14 : WIDTH - LEFT - 34}
             height={Math.max(1, row.height - 0.8)}
             fill={row.layer === "outer" ? `url(#${id}-lining)` : row.isNew ? "var(--petrol)" : "var(--soft)"}
             stroke="var(--ink)"

@@ -1,3 +1,4 @@
+import { atLeast, atMost } from "../calculator/index.ts";
 import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verdict } from "../metrology/index.ts";
 import { type DecisionWord, type InspectPoint, itemName, type MeasurePoint, type Part } from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
@@ -26,6 +27,8 @@ export type Judged = {
   expandedUncertainty: number;
   usedFraction: number | null;
   outsideStandard: "above" | "below" | null;
+  /** A reading, at any place, better than new: a wrong part or a wrong reading. */
+  betterThanNew: "above" | "below" | null;
   probabilityWithin: number | null;
 };
 
@@ -34,6 +37,13 @@ const coarsest = (readings: readonly Reading[]): GaugeFigures => ({
   resolution: Math.max(...readings.map((r) => r.body.gauge.resolution)),
   permissibleError: Math.max(...readings.map((r) => r.body.gauge.permissibleError)),
 });
+
+function betterThanNew(values: readonly number[], limit: Limit): "above" | "below" | null {
+  const { kind, standardMin, standardMax } = limit;
+  if (kind === "min" && standardMax !== undefined && values.some((v) => !atMost(v, standardMax))) return "above";
+  if (kind === "max" && standardMin !== undefined && values.some((v) => !atLeast(v, standardMin))) return "below";
+  return null;
+}
 
 /** The verdict on one item, from what its own lines were judged by; null where nothing was read. */
 export function judgeItem(state: JobState, point: MeasurePoint, item: number, phase: Phase): Judged | null {
@@ -54,12 +64,13 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
       expandedUncertainty: 0,
       usedFraction: null,
       outsideStandard: null,
+      betterThanNew: null,
       probabilityWithin: null,
     };
   }
   const answer = metrologyJudge({ readings: values, gauge: coarsest(readings), limit, take: "worst" });
   if (!answer.ok) throw new Error(`a kept reading cannot be judged: ${answer.error.message}`);
-  return { ...answer.value, readings, spec, limit };
+  return { ...answer.value, readings, spec, limit, betterThanNew: betterThanNew(values, limit) };
 }
 
 const WORDS: Record<Verdict, string> = {
@@ -85,15 +96,8 @@ export function verdictSentence(judged: Judged, unit = "mm"): string {
   if (verdict === null || limit === null) return `${word}: kept, not judged`;
   const resolution = judged.readings[0]?.body.gauge.resolution ?? 0.01;
   const beyond = Math.max((limit.serviceMin ?? -Infinity) - value, value - (limit.serviceMax ?? Infinity));
-  const odd =
-    judged.outsideStandard === null || verdict === "past"
-      ? ""
-      : limit.kind === "max" && judged.outsideStandard === "below"
-        ? "; below the new range: right part?"
-        : limit.kind === "min" && judged.outsideStandard === "above"
-          ? "; above the new range: right part?"
-          : "";
-  if (verdict === "past") return `${word} by ${figure(beyond, resolution)} ${unit}`;
+  const odd = judged.betterThanNew ? `; one reading ${judged.betterThanNew} the new range: right part?` : "";
+  if (verdict === "past") return `${word} by ${figure(beyond, resolution)} ${unit}${odd}`;
   if (verdict === "undecided") {
     return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of the limit`;
   }

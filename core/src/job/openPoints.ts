@@ -44,9 +44,9 @@ function openText(bench: Bench, state: JobState, task: Task, keys: readonly stri
   const open = task.slots.filter((s) => keys.includes(s.key));
   const items = open.flatMap((s) => ("item" in s && s.item > 0 ? [s.item] : s.kind === "pull" ? [s.place] : []));
   if (open.length === 1 && open[0]) return slotName(bench, state, open[0]);
-  return items.length > 0 && task.kind !== "fit"
-    ? `${task.title.toLowerCase()} ${ranges(items)}`
-    : task.title.toLowerCase();
+  // The group says what is to be done; the line only where.
+  const what = task.title.toLowerCase().split(":")[0] ?? "";
+  return items.length > 0 && task.kind !== "fit" ? `${what} ${ranges(items)}` : what;
 }
 
 function groupOf(task: Task): OpenGroup {

@@ -1,4 +1,5 @@
 import { countOf, decisionFor, DECISIONS, itemName, partOf, proposalFor, type Slot } from "@averin/core";
+import { inSight } from "./inSight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Decide = Extract<Slot, { kind: "decide" }>;
@@ -17,7 +18,7 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
           const taken = decisionFor(state, part, s.item);
           const current = aim?.key === s.key;
           return (
-            <li key={s.key} className="border-b border-line">
+            <li key={s.key} ref={current ? inSight : undefined} className="border-b border-line">
               <button
                 type="button"
                 disabled={taken !== null}

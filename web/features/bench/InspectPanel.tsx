@@ -1,4 +1,5 @@
 import { countOf, findingOf, itemName, partOf, pointOf, type Slot } from "@averin/core";
+import { inSight } from "./inSight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Find = Extract<Slot, { kind: "find" }>;
@@ -41,7 +42,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
             const finding = findingOf(state, point, s.item);
             const current = aim?.item === s.item;
             return (
-              <li key={s.key} className="border-b border-line">
+              <li key={s.key} ref={current ? inSight : undefined} className="border-b border-line">
                 <button
                   type="button"
                   disabled={finding !== null}

@@ -14,6 +14,7 @@ import {
 } from "@averin/core";
 import { LimitRule } from "@/instruments/LimitRule";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
+import { inSight } from "./inSight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Read = Extract<Slot, { kind: "read" }>;
@@ -56,7 +57,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           const open = waiting.find((s): s is Read => s.kind === "read" && s.item === item);
           const current = aim?.item === item;
           return (
-            <li key={item} className="border-b border-line">
+            <li key={item} ref={current ? inSight : undefined} className="border-b border-line">
               <button
                 type="button"
                 disabled={!open}

@@ -1,0 +1,221 @@
+import { z } from "zod";
+import { refusal } from "../testing.ts";
+import { calculators } from "./calculators.ts";
+
+/** One good input a calculator, figures invented; a new calculator without one fails here. */
+const GOOD: Record<string, Record<string, unknown>> = {
+  "quantity.convert": { value: 1, from: "in", to: "mm" },
+  "quantity.parse": { text: "2.94", kind: "length", unit: "mm" },
+  "metrology.judge": {
+    readings: [2.86],
+    gauge: { resolution: 0.01, permissibleError: 0.02 },
+    limit: { kind: "min", serviceMin: 2.72, standardMin: 2.92, standardMax: 3 },
+    take: "worst",
+    nearFraction: 0.8,
+    coverage: 2,
+  },
+  "wear.project": {
+    series: [
+      { meter: 0, value: 10 },
+      { meter: 9, value: 9 },
+    ],
+    limit: 8,
+    kind: "min",
+    confidence: 0.9,
+  },
+  "wear.weibull": {
+    lives: [
+      { life: 10, failed: true },
+      { life: 15, failed: true },
+    ],
+  },
+  "clutch.stack": {
+    frictionMm: [3, 3],
+    otherMm: [0],
+    steelCount: 1,
+    steels: [{ nominal: "2.0", thicknessMm: 2, available: 4 }],
+    heightMm: { min: 7, max: 9, target: 8 },
+    perNominal: { "2.0": { min: 0, max: 2 } },
+    tightenedByMm: 0,
+    maxSolutions: 5,
+  },
+  "clutch.pick": { steelsMm: [2, 2], choose: 1, otherMm: 1, heightMm: { min: 2, max: 4, target: 3 } },
+  "clutch.capacity": {
+    faces: 2,
+    mu: 0.3,
+    clampN: 5000,
+    outerMm: 300,
+    innerMm: 200,
+    theory: "wear",
+    engineTorqueNm: 30,
+    primaryRatio: 3,
+  },
+  "chain.ratio": {
+    frontTeeth: 13,
+    rearTeeth: 48,
+    was: { frontTeeth: 13, rearTeeth: 49 },
+    rpm: 6000,
+    primaryRatio: 3,
+    gearRatio: 1,
+    tyreCircumferenceMm: 2000,
+  },
+  "chain.length": { frontTeeth: 13, rearTeeth: 48, pitchMm: 15.875, centreMm: 590 },
+  "chain.stretch": { measuredMm: 256, pitches: 16, pitchMm: 15.875, limitPercent: 2 },
+  "chain.slack": {
+    frontTeeth: 13,
+    rearTeeth: 48,
+    pitchMm: 15.875,
+    sprocketXMm: -70,
+    sprocketYMm: 15,
+    armMm: 560,
+    restDeg: -20,
+    slackAtRestMm: 45,
+    fromDeg: -25,
+    toDeg: 15,
+    targetTightMm: 10,
+    steps: 5,
+  },
+  "case.freeplay": { topTeeth: 20, bottomTeeth: 20, pitchMm: 10, links: 60, centreMm: 200 },
+  "case.growth": { spanMm: 300, coldPlayMm: 19, growthMm: 0.2 },
+  "case.backoff": { turns: 0.25, threadPitchMm: 1.5 },
+  "track.tension": {
+    readings: [{ turns: 0, sagMm: 60 }],
+    targetMinMm: 35,
+    targetMaxMm: 45,
+    spanMm: 1000,
+    threadPitchMm: 1,
+  },
+  "track.align": { leftGapMm: 12, rightGapMm: 8, toleranceMm: 1 },
+  "track.speed": { driverTeeth: 8, trackPitchMm: 64, topTeeth: 20, bottomTeeth: 40, shaftRpm: 6000 },
+  "axle.band": { side: "left", viewedFrom: "outboard" },
+  "axle.grease": { totalG: 90, school: "third-in-joint" },
+  "axle.backlash": { radiusMm: 100, playMm: 2 },
+  "axle.vent": { volumeAtVentMl: 180, volumeInUseMl: 200, ambientKpa: 100 },
+  "bearing.decode": { designation: "6205-2RS C3" },
+  "bearing.clearance": { boreMm: 25, clearance: "C3" },
+  "bearing.fit": { boreMm: 25, outsideMm: 52, shaft: "k5", housing: "H7" },
+  "bearing.mount": { boreMm: 25, interferenceUm: 10, ambientC: 20, gapUm: 15, alphaPerK: 12e-6, maxC: 120 },
+  "bearing.life": { dynamicKn: 14, equivalentKn: 1.4, rpm: 1000, kind: "ball" },
+  "fastener.preload": { torqueNm: 10, diameterMm: 6, k: 0.2 },
+  "fastener.stress": { thread: "M8", grade: "8.8", preloadKn: 10 },
+  "fastener.adapter": { targetNm: 100, wrenchMm: 400, adapterMm: 100, angleDeg: 0 },
+  "fastener.wrench": { targetNm: 10, wrenches: [{ id: "A", minNm: 4, maxNm: 20, multiplier: 1 }] },
+  "fastener.sequence": { count: 5, pattern: "star", stagesPercent: [50, 100], targetNm: 10 },
+  "fastener.castle": { slots: 6, crossHoles: 1, pastDeg: 20 },
+  "cost.compare": {
+    labourRate: 60,
+    options: [{ id: "boot", parts: 40, labourH: 2, life: 100, risk: { probability: 0.1, cost: 5 } }],
+  },
+  "season.due": {
+    today: "2026-01-31",
+    meterNow: 0,
+    meterAtLimit: 28,
+    perMonth: [1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1],
+    leadDays: 1,
+    bufferDays: 1,
+  },
+};
+
+type Path = (string | number)[];
+
+/** Every place in a document that holds a plain value, and every object in it. */
+function places(value: unknown, path: Path = []): { leaves: Path[]; objects: Path[] } {
+  if (typeof value !== "object" || value === null) return { leaves: [path], objects: [] };
+  const inner = Object.entries(value).map(([key, v]) => places(v, [...path, Array.isArray(value) ? Number(key) : key]));
+  return {
+    leaves: inner.flatMap((p) => p.leaves),
+    objects: [...(Array.isArray(value) ? [] : [path]), ...inner.flatMap((p) => p.objects)],
+  };
+}
+
+function replaced(document: unknown, path: Path, value: unknown, remove = false): unknown {
+  const copy = structuredClone(document) as Record<string | number, unknown>;
+  let here = copy;
+  for (const key of path.slice(0, -1)) here = here[key] as Record<string | number, unknown>;
+  const last = path[path.length - 1] ?? "";
+  if (remove) delete here[last];
+  else here[last] = value;
+  return copy;
+}
+
+test("every calculator has a good input here, and takes it", () => {
+  expect(Object.keys(GOOD).sort()).toEqual([...calculators.keys()].sort());
+});
+
+describe.each([...calculators])("%s", (name, calculator) => {
+  const good = GOOD[name] ?? {};
+  const { leaves, objects } = places(good);
+
+  test("takes the good input and gives what its schema says", () => {
+    const answer = calculator.run(good);
+    expect(answer).toMatchObject({ ok: true });
+    if (answer.ok) calculator.output.parse(answer.value);
+  });
+
+  test("refuses a document that is no object", () => {
+    for (const wrong of [null, 7, "text", [], true]) expect(refusal(calculator, wrong)).toBe("type $");
+    expect(refusal(calculator, {})).toMatch(/^missing /);
+  });
+
+  test.each(leaves.map((path) => [path.join("."), path] as const))("%s", (written, path) => {
+    const given = path.reduce<unknown>((here, key) => (here as Record<string | number, unknown>)[key], good);
+    const put = (value: unknown): string => refusal(calculator, replaced(good, path, value));
+    expect(put(null)).toBe(`type ${written}`);
+    expect(put([])).toBe(`type ${written}`);
+    if (typeof given === "number") {
+      expect(put("5")).toBe(`type ${written}`);
+      expect(put(NaN)).toBe(`range ${written}`);
+      expect(put(Infinity)).toBe(`range ${written}`);
+      expect(put(-1e400)).toBe(`range ${written}`);
+    } else expect(put(5)).toBe(`type ${written}`);
+    if (typeof path[path.length - 1] === "string") {
+      const without = refusal(calculator, replaced(good, path, undefined, true));
+      expect(["accepted", `missing ${written}`]).toContain(without.startsWith("missing") ? without : "accepted");
+    }
+  });
+
+  test.each(objects.map((path) => [path.join(".") || "$", path] as const))("an unknown field in %s", (_, path) => {
+    const at = [...path, "extra"];
+    const answer = refusal(calculator, replaced(good, at, 1));
+    // Only the bounds by nominal are a table with free keys.
+    expect(answer).toBe(
+      name === "clutch.stack" && path[0] === "perNominal" && path.length === 1
+        ? `type ${at.join(".")}`
+        : `unknown_field ${at.join(".")}`,
+    );
+  });
+
+  test("its schemas can be written as JSON Schema, and its words say formula and source", () => {
+    expect(z.toJSONSchema(calculator.input, { io: "input" })).toMatchObject({
+      type: "object",
+      additionalProperties: false,
+    });
+    expect(z.toJSONSchema(calculator.output)).toMatchObject({ type: "object" });
+    expect(calculator.formula.length * calculator.source.length).toBeGreaterThan(0);
+  });
+});
+
+test.each([
+  ["fastener.castle", "slots", 6.5],
+  ["chain.ratio", "frontTeeth", 13.5],
+  ["case.freeplay", "links", 60.5],
+  ["clutch.capacity", "faces", 0],
+  ["chain.slack", "steps", 5.5],
+  ["chain.length", "rearTeeth", 201],
+  ["bearing.mount", "ambientC", -274],
+  ["fastener.adapter", "angleDeg", 361],
+  ["clutch.capacity", "mu", 1.6],
+  ["wear.project", "confidence", 1],
+  ["track.align", "leftGapMm", -1],
+  ["axle.grease", "school", "half"],
+])("%s: %s %s is out of range", (name, field, value) => {
+  expect(refusal(calculators.get(name) as never, { ...GOOD[name], [field]: value })).toBe(`range ${field}`);
+});
+
+test("a refusal says what would be right", () => {
+  const says = (name: string, input: unknown): string => JSON.stringify(calculators.get(name)?.run(input));
+  expect(says("case.backoff", { turns: -1, threadPitchMm: 1 })).toMatch(/turns: must be at least 0, got -1/);
+  expect(says("axle.band", { side: "port", viewedFrom: "outboard" })).toMatch(/expected one of left, right/);
+  expect(says("case.backoff", { turns: "1", threadPitchMm: 1 })).toMatch(/expected a number, got/);
+  expect(says("case.backoff", { turns: 1 })).toMatch(/threadPitchMm is missing: give a number/);
+});

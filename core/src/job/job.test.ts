@@ -1,0 +1,525 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import fc from "fast-check";
+import { procedureSchema } from "../procedure/index.ts";
+import { specSchema } from "../spec/index.ts";
+import {
+  type Actor,
+  type Bench,
+  type Body,
+  complete,
+  type Draft,
+  eventSentence,
+  fold,
+  interpret,
+  type JobEvent,
+  type JobState,
+  nextTask,
+  openPoints,
+  pullList,
+  pullListTotal,
+  pullsOf,
+  reasonFrom,
+  SKIP_REASONS,
+  type Slot,
+  summarise,
+  tools,
+  unsigned,
+  waitingSlots,
+  walk,
+  wrenchFor,
+} from "./index.ts";
+
+// Every limit, torque and price in this file is invented.
+const root = path.join(__dirname, "../../..");
+const procedure = procedureSchema.parse(
+  JSON.parse(readFileSync(path.join(root, "procedures/clutch-coil-spring.json"), "utf8")),
+);
+const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+const spec = (kind: string, key: string, more: object) => specSchema.parse({ kind, key, label: key, source, ...more });
+
+const bench: Bench = {
+  procedure,
+  specs: [
+    spec("limit", "friction-thickness", { limit: { kind: "min", serviceMin: 2.7, standardMin: 2.9, standardMax: 3 } }),
+    spec("limit", "steel-thickness", { limit: { kind: "min", serviceMin: 1.5, standardMin: 1.55 } }),
+    spec("limit", "steel-warp", { limit: { kind: "max", serviceMax: 0.15, standardMax: 0.1 } }),
+    spec("limit", "spring-length", { limit: { kind: "min", serviceMin: 42.5, standardMin: 44, standardMax: 44.6 } }),
+    spec("height", "stack-height", { heightMm: { min: 12.4, max: 13.2 } }),
+    spec("limit", "lever-play", { limit: { kind: "range", serviceMin: 8, serviceMax: 16 } }),
+    spec("torque", "plate-bolt-torque", { targetNm: 10, tolerancePercent: 10 }),
+    spec("torque", "cover-bolt-torque", { targetNm: 10, tolerancePercent: 10 }),
+  ],
+  gauges: ["caliper", "micrometer", "feeler", "rule"].map((kind) => ({
+    id: kind,
+    name: kind,
+    kind,
+    unit: "mm",
+    resolution: 0.01,
+    permissibleError: 0.01,
+    calibrationDue: null,
+  })),
+  wrenches: [
+    { id: "A", name: "Wrench A", minNm: 4, maxNm: 20, calibrationDue: null },
+    { id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null },
+  ],
+  parts: [
+    { role: "friction", nominal: null, thicknessMm: 2.95, price: "8.40" },
+    { role: "steel", nominal: "1.6", thicknessMm: 1.6, price: "3.90" },
+    { role: "steel", nominal: "2.0", thicknessMm: 2, price: "4.10" },
+    { role: "spring", nominal: null, thicknessMm: null, price: "2.60" },
+    { role: "gasket", nominal: null, thicknessMm: null, price: "6.20" },
+  ].map((part, i) => ({ id: `p${i}`, name: part.role, number: `N-${i}`, currency: "TFC", stock: 20, ...part })),
+};
+const lead: Actor = { id: "lead", name: "Lead", roles: ["lead", "technician"] };
+const technician: Actor = { id: "tech", name: "Tech", roles: ["technician"] };
+
+const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+const opened: JobEvent = {
+  id: uuid(0),
+  number: 1,
+  at: "2026-11-23T10:00:00.000Z",
+  by: lead,
+  body: {
+    type: "job_opened",
+    complaint: "slips",
+    symptom: "slips under load",
+    machine: { id: "m", maker: "Maker", model: "Model", year: null, mark: "1", build: "coil-spring" },
+    owner: { name: "Owner", contact: "quay" },
+    meter: { unit: "h", value: 10 },
+    procedure: { id: procedure.id, version: procedure.version, hash: "x" },
+    counts: { "cover-bolts": 4, "plate-bolts": 4, spring: 2, friction: 3, steel: 2 },
+  },
+};
+
+/** A job at the bench of a test: lines typed, events kept. */
+class Job {
+  events: JobEvent[] = [opened];
+  constructor(
+    readonly shop: Bench = bench,
+    public by: Actor = technician,
+  ) {}
+  get state(): JobState {
+    return fold(this.events);
+  }
+  get task() {
+    return nextTask(this.shop, this.state, walk(this.shop, this.state));
+  }
+  get aim(): Slot | undefined {
+    return this.task ? waitingSlots(this.shop, this.state, this.task)[0] : undefined;
+  }
+  offer(draft: Draft) {
+    return complete(this.shop, this.state, draft, this.by);
+  }
+  keep(draft: Draft): JobEvent {
+    const answer = this.offer(draft);
+    if (!answer.ok) throw new Error(`refused: ${answer.error.message}`);
+    return this.append(answer.value);
+  }
+  append(body: Body): JobEvent {
+    const event = { id: uuid(this.events.length), number: this.events.length + 1, at: opened.at, by: this.by, body };
+    this.events = [...this.events, event];
+    return event;
+  }
+  /** One line typed; the answer in words. */
+  type(line: string, reason = ""): string {
+    const { shop, state, task } = this;
+    const waiting = task ? waitingSlots(shop, state, task) : [];
+    const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
+    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
+    switch (answer.kind) {
+      case "drafts": {
+        const last = answer.drafts.map((draft) => this.keep(draft)).pop();
+        return last ? eventSentence(shop, this.state, last) : "";
+      }
+      case "strike":
+        return eventSentence(shop, this.state, this.keep({ type: "struck", event: answer.event.id }));
+      case "skip":
+        return eventSentence(
+          shop,
+          this.state,
+          this.keep({ type: "slot_skipped", slot: answer.slot.key, reason: reasonFrom(reason, SKIP_REASONS) ?? "" }),
+        );
+      case "reason":
+        return reason === ""
+          ? `why? ${answer.because}`
+          : eventSentence(shop, this.state, this.keep({ ...answer.draft, reason }));
+      default:
+        return "message" in answer ? answer.message : answer.kind;
+    }
+  }
+  typeAll(...lines: string[]): this {
+    for (const line of lines) this.type(line);
+    return this;
+  }
+  get open() {
+    return unsigned(this.state, openPoints(this.shop, this.state, walk(this.shop, this.state)));
+  }
+}
+
+const enters = (n: number): string[] => Array.from({ length: n }, () => "");
+const APART = enters(10);
+const MEASURED = [
+  "2.86 2.86 2.87",
+  "2.85 2.86 2.86",
+  "2.84 2.85 2.84",
+  "s s s",
+  "1.98 1.99",
+  "0.05 0.06",
+  "s s",
+  "43.6 43.5",
+];
+const measured = (): Job => new Job().typeAll(...APART, ...MEASURED, "0.2");
+const built = (): Job => measured().typeAll(...enters(4), "", "12.52");
+
+test("the work runs down the spine, is measured and decided, and comes back up", () => {
+  const tasks = walk(bench, fold([opened]));
+  expect(tasks.map((task) => task.id)).toMatchInlineSnapshot(`
+[
+  "do:make-safe",
+  "off:cover-bolts",
+  "off:cover",
+  "off:gasket",
+  "off:plate-bolts",
+  "off:spring",
+  "off:pressure-plate",
+  "off:lifter",
+  "off:pack",
+  "off:judder",
+  "measure:friction-thickness:found",
+  "inspect:friction-lining:found",
+  "measure:steel-thickness:found",
+  "measure:steel-warp:found",
+  "inspect:steel-colour:found",
+  "measure:spring-length:found",
+  "measure:basket-notch:found",
+  "decide:spring",
+  "decide:friction",
+  "decide:steel",
+  "build:stack",
+  "measure:pack-height:left",
+  "fit:judder",
+  "fit:pack",
+  "fit:lifter",
+  "fit:pressure-plate",
+  "fit:spring",
+  "fit:plate-bolts",
+  "torque:plate-bolts",
+  "do:plate-moves",
+  "fit:gasket",
+  "fit:cover",
+  "fit:cover-bolts",
+  "torque:cover-bolts",
+  "measure:lever-play:left",
+  "do:oil-level",
+  "do:short-ride",
+]
+`);
+  const order = (stage: string): string[] =>
+    tasks.filter((t) => t.stage === stage && t.kind !== "torque").flatMap((t) => (t.entry ? [t.entry] : []));
+  expect(order("together")).toEqual(order("apart").reverse());
+});
+
+describe("the entry line", () => {
+  test("answers each reading with what, where and how far", () => {
+    const job = new Job().typeAll(...APART);
+    expect(job.type("2.80")).toBe("friction 1, place 1: serviceable, 50 % of its wear used");
+    expect(job.type("2.95 2.92")).toBe("friction 1, place 3: serviceable, 50 % of its wear used");
+    expect(job.type("2.95")).toBe("friction 2, place 1: new range");
+    expect(job.type("3.2")).toBe("friction 2, place 2: new range; one reading above the new range: right part?");
+    expect(job.type(".104in")).toBe(
+      "friction 2, place 3: past limit by 0.06 mm; one reading above the new range: right part?",
+    );
+    expect(job.type("2.70")).toMatch(/^friction 3, place 1: can't call: within ±0\.\d+ mm of the limit$/);
+  });
+
+  test("keeps what was typed, the unit, the gauge and the limit with it", () => {
+    const job = new Job().typeAll(...APART, ".104in");
+    expect(job.events.at(-1)?.body).toMatchObject({
+      type: "reading_taken",
+      text: ".104in",
+      value: 0.104,
+      unit: "in",
+      gauge: { id: "caliper", permissibleError: 0.01 },
+      spec: { key: "friction-thickness", source: { book: "test book" } },
+    });
+    const later: Bench = { ...bench, specs: [] };
+    expect(eventSentence(later, job.state, job.events.at(-1) as JobEvent)).toMatch(/past limit/);
+  });
+
+  test("refuses whole lines, and nothing is kept of them", () => {
+    const job = new Job().typeAll(...APART);
+    const before = job.events.length;
+    expect(job.type("1 2 3 4 5 6 7 8 9 10")).toMatch(/10 values for 9 places left: nothing is kept/);
+    expect(() => job.type("2.8 2.9x")).toThrow(/unit/);
+    expect(job.type("")).toMatch(/Type the reading/);
+    expect(() => job.type("-2.8")).toThrow(/below 0/);
+    expect(job.events.slice(before).filter((e) => e.body.type !== "reading_taken")).toEqual([]);
+  });
+
+  test("strikes the last of one's own, which stays readable; then the place is asked again", () => {
+    const job = new Job().typeAll(...APART, "2.8");
+    job.by = lead;
+    expect(job.type("-")).toBe("There is nothing of yours to strike.");
+    job.by = technician;
+    expect(job.type("-")).toBe("struck: 2.8 at friction 1, place 1");
+    expect(job.aim?.key).toBe("read:friction-thickness:1:1:found");
+    expect(job.events.filter((e) => e.body.type === "reading_taken")).toHaveLength(1);
+    expect(job.type("-")).toBe("struck: judder spring and seat: off");
+    expect(job.offer({ type: "struck", event: uuid(0) })).toMatchObject({ ok: false, error: { code: "conflict" } });
+  });
+
+  test("skips with a reason by number or in words, and the skip stays open", () => {
+    const job = new Job().typeAll(...APART);
+    job.type("/", "2");
+    job.type("/", "plate is glued");
+    expect(job.aim?.key).toBe("read:friction-thickness:1:3:found");
+    expect(job.open.map((p) => p.text)).toEqual(
+      expect.arrayContaining([
+        "friction 1, place 1: skipped, gauge not at hand",
+        "friction 1, place 2: skipped, plate is glued",
+      ]),
+    );
+  });
+
+  test("words by number or first letters, several at once; an unclear one says what there is", () => {
+    const job = new Job().typeAll(...APART, ...MEASURED.slice(0, 3));
+    expect(job.type("x")).toBe('"x" is not one of: 1 sound, 2 glazed, 3 flaking.');
+    expect(job.type("s 2 fl")).toBe("friction 3: flaking, lining lifting, cracked or missing");
+    job.typeAll(...MEASURED.slice(4, 6));
+    expect(job.type("b")).toMatch(/"b" is not one of/);
+  });
+
+  test("goes on and to a step by number", () => {
+    const { state, task } = new Job();
+    const run = (line: string) =>
+      interpret(line, { bench, state, waiting: task?.slots ?? [], gauge: null, wrench: null, by: "tech" });
+    expect(run("*12")).toEqual({ kind: "go", task: 12 });
+    expect(run("+")).toEqual({ kind: "next" });
+    expect(run("7")).toMatchObject({ kind: "refused" });
+  });
+});
+
+describe("decisions", () => {
+  test("are proposed from the worst, with the reason; the set goes together", () => {
+    const job = new Job().typeAll(...APART, "2.86 2.86 2.6", ...MEASURED.slice(1), "0.2");
+    expect(job.type("")).toBe("springs: keep");
+    expect(job.type("1")).toBe("why? friction 1: past limit by 0.10 mm; friction plates are renewed as a set");
+    expect(
+      job.offer({ type: "decision_taken", part: "friction", item: 0, decision: "keep", reason: null }),
+    ).toMatchObject({ error: { code: "missing", path: "reason" } });
+    expect(job.type("", "")).toBe("friction plates: renew");
+    expect(job.task?.id).toBe("decide:steel");
+  });
+
+  test("nothing is proposed where nothing is known, and no limit on file is no pass", () => {
+    const bare: Bench = { ...bench, specs: bench.specs.filter((s) => s.key !== "spring-length") };
+    const job = new Job(bare).typeAll(...APART, ...MEASURED.slice(0, 7));
+    expect(job.type("43.6")).toBe("spring 1: no limit on file: kept, not judged");
+    job.typeAll("43.5", "0.2");
+    expect(job.type("")).toMatch(/Nothing is proposed \(spring 1: no limit on file/);
+    job.type("1", "judged by hand");
+    expect(job.open.map((p) => p.text)).toContain("spring 1: no limit on file: kept, not judged");
+  });
+
+  test("a part left is told and signed for", () => {
+    const job = measured();
+    job.type("3", "owner declined");
+    expect(job.open.map((p) => p.text)).toContain("springs: left as it is, owner declined");
+  });
+});
+
+describe("the stack", () => {
+  test("asks for what is missing, then offers; all kept is only added up", () => {
+    expect(measured().typeAll(...enters(3)).task?.id).toBe("decide:steel");
+    const job = measured().typeAll(...enters(4));
+    expect(job.task?.id).toBe("build:stack");
+    expect(job.type("")).toBe("stack taken: 12.53 mm, −0.27 off target");
+  });
+
+  test("new steels are chosen, laid thin outermost, and pulled with single-use parts by themselves", () => {
+    const job = new Job().typeAll(
+      ...APART,
+      ...MEASURED.slice(0, 5),
+      "0.3 0.3",
+      "s s",
+      "43.6 43.5",
+      "0.2",
+      ...enters(4),
+    );
+    expect(job.type("")).toMatch(/^stack taken/);
+    const build = job.state.events.at(-1)?.body;
+    expect(build).toMatchObject({
+      counts: { "2.0": 2 },
+      inner: [
+        { item: 1, origin: "new" },
+        { item: 2, origin: "new" },
+      ],
+    });
+    const lines = pullList(bench, job.state);
+    expect(lines.map((l) => [l.quantity, l.role, l.why])).toEqual([
+      [2, "steel", "the accepted stack"],
+      [1, "gasket", "single use"],
+    ]);
+    expect(pullListTotal(lines)).toBe("14.40");
+  });
+
+  test("a build is taken again when what it rested on has changed", () => {
+    const job = built();
+    expect(job.task?.id).toBe("fit:judder");
+    job.by = lead;
+    job.keep({ type: "decision_taken", part: "steel", item: 2, decision: "renew", reason: "scratched" });
+    expect(job.task?.id).toBe("build:stack");
+  });
+
+  test("without a height on file it says so", () => {
+    const bare: Bench = { ...bench, specs: bench.specs.filter((s) => s.key !== "stack-height") };
+    expect(new Job(bare).typeAll(...APART, ...MEASURED, "0.2", ...enters(4)).type("")).toMatch(
+      /No stack height on file/,
+    );
+  });
+});
+
+describe("going together", () => {
+  test("each part needs those below it in", () => {
+    const job = built();
+    expect(job.offer({ type: "part_fitted", entry: "lifter", item: 1 })).toMatchObject({
+      error: {
+        code: "conflict",
+        message: "Lifter, washer and bearing cannot go in yet: first judder spring and seat.",
+      },
+    });
+    expect(job.offer({ type: "part_fitted", entry: "pack", item: 2 })).toMatchObject({ ok: false });
+    expect(job.type("")).toBe(
+      "judder spring and seat: in, seat flat side to the cover, dish of the spring to the engine",
+    );
+    expect(["", "", "", "", ""].map((line) => job.type(line))).toEqual([
+      "friction 3: in",
+      "steel 2: in, sharp edge outward, all the same way",
+      "friction 2: in",
+      "steel 1: in, sharp edge outward, all the same way",
+      "friction 1: in",
+    ]);
+    expect(job.offer({ type: "part_fitted", entry: "pack", item: 1 })).toMatchObject({
+      error: { message: "Plate pack 1 is in already." },
+    });
+  });
+
+  test("torque goes in a star in stages; missed and out-of-band pulls stand out", () => {
+    const job = built().typeAll(...enters(6), "", "", "");
+    expect(
+      job.offer({ type: "torque_applied", entry: "plate-bolts", place: 1, pass: 1, text: "5", wrench: "A" }),
+    ).toMatchObject({ error: { message: "Start every plate bolt by hand before any is tightened." } });
+    job.type("");
+    expect(job.task?.slots.map((s) => (s.kind === "pull" ? `${s.place}/${s.pass}` : ""))).toEqual([
+      "1/1",
+      "3/1",
+      "2/1",
+      "4/1",
+      "1/2",
+      "3/2",
+      "2/2",
+      "4/2",
+    ]);
+    expect(job.type("")).toBe("plate bolt 1, pass 1: 5.0 N·m, in band");
+    expect(job.type("44 inlb")).toBe("plate bolt 3, pass 1: 5.0 N·m, in band");
+    expect(job.type("7")).toBe("plate bolt 2, pass 1: 7.0 N·m, above band");
+    expect(job.type("4.4")).toBe("plate bolt 4, pass 1: 4.4 N·m, below band");
+    expect(job.open.filter((p) => p.key.startsWith("band:")).map((p) => p.text)).toEqual([
+      "plate bolt 2, pass 1: above band, 7.0 of 5.0 N·m",
+      "plate bolt 4, pass 1: below band, 4.4 of 5.0 N·m",
+    ]);
+    // A bolt below its band may be pulled on; one above has felt it, whatever follows.
+    job.keep({ type: "torque_applied", entry: "plate-bolts", place: 4, pass: 1, text: "5", wrench: "A" });
+    job.keep({ type: "torque_applied", entry: "plate-bolts", place: 2, pass: 1, text: "5", wrench: "A" });
+    const entry = bench.procedure.spine.find((e) => e.id === "plate-bolts");
+    const verdicts =
+      entry?.kind === "fasteners"
+        ? pullsOf(job.state, entry)
+            .slice(0, 4)
+            .map((p) => p.verdict)
+        : [];
+    expect(verdicts).toEqual(["in band", "above band", "in band", "in band"]);
+  });
+
+  test("a wrench that cannot says so before the step", () => {
+    const job = built().typeAll(...enters(10));
+    expect(
+      job.offer({ type: "torque_applied", entry: "plate-bolts", place: 1, pass: 1, text: "5", wrench: "B" }),
+    ).toMatchObject({
+      error: {
+        code: "range",
+        path: "wrench",
+        message: "Wrench B covers 20 to 110 N·m; this needs 10. Use another wrench.",
+      },
+    });
+    const entry = bench.procedure.spine.find((e) => e.id === "plate-bolts");
+    if (entry?.kind !== "fasteners") throw new Error("no bolts");
+    expect(wrenchFor({ ...bench, wrenches: [] }, entry).sentence).toMatch(/no wrench in the shop covers it/);
+    expect(wrenchFor({ ...bench, specs: [] }, entry)).toMatchObject({
+      best: null,
+      sentence: expect.stringMatching(/No torque on file/),
+    });
+  });
+});
+
+describe("release", () => {
+  const done = (): Job => built().typeAll(...enters(10), ...enters(8), "", "", "", "", ...enters(8), "12", "", "");
+
+  test("what is left is signed for by a lead, each with a reason; then the job is closed", () => {
+    const job = done();
+    expect(job.task).toBeNull();
+    expect(summarise(bench, job.state, walk(bench, job.state))).toEqual({
+      stage: "ready",
+      next: "a lead signs what is left",
+      open: 1,
+    });
+    expect(job.open.map((p) => p.text)).toEqual(["basket finger notches: no limit on file: kept, not judged"]);
+    expect(job.offer({ type: "job_released" })).toMatchObject({ error: { code: "conflict" } });
+    const key = job.open[0]?.key ?? "";
+    expect(job.offer({ type: "open_point_signed", key, reason: "looked at" })).toMatchObject({
+      error: { message: "Only a lead signs for an open point." },
+    });
+    job.by = lead;
+    job.keep({ type: "open_point_signed", key, reason: "looked at" });
+    job.by = technician;
+    job.keep({ type: "job_released" });
+    expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({
+      error: { message: expect.stringMatching(/released and closed/) },
+    });
+    expect(summarise(bench, job.state, walk(bench, job.state)).stage).toBe("released");
+  });
+
+  test("a signature holds only for what was signed", () => {
+    const job = new Job(bench, lead);
+    const point = job.open.find((p) => p.task === "measure:friction-thickness:found");
+    job.keep({ type: "open_point_signed", key: point?.key ?? "", reason: "later" });
+    expect(job.open.some((p) => p.task === "measure:friction-thickness:found")).toBe(false);
+    job.typeAll(...APART, "2.8");
+    expect(job.open.some((p) => p.task === "measure:friction-thickness:found")).toBe(true);
+  });
+
+  test("the counter may look, not work", () => {
+    const job = new Job(bench, { id: "c", name: "Counter", roles: ["counter"] });
+    expect(job.offer({ type: "step_confirmed", step: "make-safe" })).toMatchObject({
+      error: { message: expect.stringMatching(/technician or a lead/) },
+    });
+  });
+});
+
+test("what is struck is as if it had never been, for any log", () => {
+  const lines = [...APART, ...MEASURED, "0.2", ...enters(5), "12.5", ...enters(8)];
+  fc.assert(
+    fc.property(fc.array(fc.nat(lines.length - 1), { maxLength: 8 }), (picks) => {
+      const job = new Job().typeAll(...lines);
+      const plain = job.events;
+      const targets = [...new Set(picks)].map((i) => plain[i + 1]).filter((e): e is JobEvent => e !== undefined);
+      for (const target of targets) job.append({ type: "struck", event: target.id });
+      const gone = new Set(targets.map((t) => t.id));
+      const without = fold(plain.filter((e) => !gone.has(e.id)));
+      expect([...job.state.bySlot.entries()]).toEqual([...without.bySlot.entries()]);
+      expect(job.state.events).toHaveLength(plain.length + targets.length);
+    }),
+    { numRuns: 25 },
+  );
+});

@@ -1,0 +1,175 @@
+import { randomUUID } from "node:crypto";
+import { type Actor, type Draft, fold } from "@averin/core";
+import type { Database } from "../database.ts";
+import { migrate } from "../migrations.ts";
+import { Refused } from "../refused.ts";
+import { actorCalled, testDatabase } from "../testing.ts";
+import { appendEvents, eventsAfter, intakeSchema, jobById, jobLines, openJob, rebuildReadTables } from "./jobs.ts";
+
+// Readings and meters in this file are invented.
+let db: Database;
+let technician: Actor;
+beforeAll(async () => {
+  db = await testDatabase("demo");
+  technician = await actorCalled(db, "Mira Orr");
+});
+afterAll(() => db.sequelize.close());
+
+async function newJob(meter = 200): Promise<string> {
+  const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
+  const intake = intakeSchema.parse({
+    machine: { id: machine?.get("id") },
+    meter,
+    meterGoesBack: true,
+    complaint: "slips",
+    symptom: "slips under load",
+  });
+  return (await openJob(db, intake, technician)).id;
+}
+
+const reading = (place: number, text: string): Draft => ({
+  type: "reading_taken",
+  point: "friction-thickness",
+  item: 1,
+  place,
+  phase: "found",
+  text,
+  gauge: "caliper-2",
+});
+const line = (...drafts: Draft[]) => ({ after: 0, events: drafts.map((draft) => ({ id: randomUUID(), draft })) });
+
+test("a second migration applies nothing", async () => {
+  expect(await migrate(db)).toEqual([]);
+});
+
+test("intake opens a job with a number of its own and keeps what it began with", async () => {
+  const [a, b] = [await newJob(), await newJob()];
+  const { number, events } = await jobById(db, a);
+  expect(number).toMatch(/^T-\d{4}$/);
+  expect((await jobById(db, b)).number).not.toBe(number);
+  expect(events[0]?.body).toMatchObject({
+    type: "job_opened",
+    machine: { mark: "Club bike 7", build: "coil-spring" },
+    counts: { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6 },
+  });
+});
+
+test("a meter that runs backwards is asked about, and changes nothing", async () => {
+  const machine = await db.machines.findOne({ where: { mark: "Club bike 11" } });
+  const intake = { machine: { id: machine?.get("id") as string }, meter: 1, complaint: "x", symptom: "drags" as const };
+  const before = await db.jobs.count();
+  await expect(openJob(db, { ...intake, meterGoesBack: false }, technician)).rejects.toThrow(/stood at 21 h last time/);
+  expect(await db.jobs.count()).toBe(before);
+  await expect(openJob(db, { ...intake, meterGoesBack: true }, technician)).resolves.toHaveProperty("number");
+});
+
+test("a line is kept whole or not at all", async () => {
+  const id = await newJob();
+  await expect(appendEvents(db, id, line(reading(1, "2.86"), reading(9, "2.86")), technician)).rejects.toThrow(Refused);
+  expect(await eventsAfter(db, id, 1)).toEqual([]);
+  expect(await db.readings.count({ where: { jobId: id } })).toBe(0);
+  const { kept } = await appendEvents(
+    db,
+    id,
+    { ...line(reading(1, "2.86"), reading(2, "2,85")), after: 1 },
+    technician,
+  );
+  expect(kept.map((event) => event.number)).toEqual([2, 3]);
+});
+
+test("the same line sent twice is kept once and answered twice", async () => {
+  const id = await newJob();
+  const sent = line(reading(1, "2.86"));
+  const [first, second] = await Promise.all([
+    appendEvents(db, id, sent, technician),
+    appendEvents(db, id, sent, technician),
+  ]);
+  expect(first.kept.map((event) => event.id)).toEqual(second.kept.map((event) => event.id));
+  expect(await eventsAfter(db, id, 1)).toHaveLength(1);
+});
+
+test("an event's id belongs to one job", async () => {
+  const [a, b] = [await newJob(), await newJob()];
+  const sent = line(reading(1, "2.86"));
+  await appendEvents(db, a, sent, technician);
+  await expect(appendEvents(db, b, sent, technician)).rejects.toMatchObject({ name: "SequelizeUniqueConstraintError" });
+  expect(await eventsAfter(db, b, 1)).toEqual([]);
+});
+
+test("twenty lines at once all get numbers of their own, in one row", async () => {
+  const id = await newJob();
+  await Promise.all(
+    Array.from({ length: 20 }, (_, i) => appendEvents(db, id, line(reading((i % 3) + 1, `2.${80 + i}`)), technician)),
+  );
+  const events = await eventsAfter(db, id, 0);
+  expect(events.map((event) => event.number)).toEqual(Array.from({ length: 21 }, (_, i) => i + 1));
+  expect((await db.jobs.findByPk(id))?.get("lastNumber")).toBe(21);
+});
+
+test("what was judged by stays with the event when the book changes", async () => {
+  const id = await newJob();
+  await appendEvents(db, id, line(reading(1, ".112in")), technician);
+  const spec = await db.specs.findOne({ where: { specKey: "friction-thickness" } });
+  const body = spec?.get("body") as { limit: object };
+  await db.specs.update(
+    { body: { ...body, limit: { kind: "min", serviceMin: 1 } } },
+    { where: { specKey: "friction-thickness" } },
+  );
+  const [event] = await eventsAfter(db, id, 1);
+  expect(event?.body).toMatchObject({
+    text: ".112in",
+    unit: "in",
+    value: 0.112,
+    gauge: { id: "caliper-2", resolution: 0.01 },
+    spec: { limit: { serviceMin: 2.72 } },
+  });
+  await db.specs.update({ body }, { where: { specKey: "friction-thickness" } });
+});
+
+test("a struck line leaves the read tables, never the log", async () => {
+  const id = await newJob();
+  const { kept } = await appendEvents(db, id, line(reading(1, "9.99")), technician);
+  const target = kept.find((event) => event.body.type === "reading_taken");
+  expect(await db.readings.count({ where: { jobId: id } })).toBe(1);
+  await appendEvents(db, id, line({ type: "struck", event: target?.id ?? "" }), technician);
+  expect(await db.readings.count({ where: { jobId: id } })).toBe(0);
+  expect(fold(await eventsAfter(db, id, 0)).events).toHaveLength(3);
+});
+
+test("the read tables are what the log says; a difference is found, said and put right", async () => {
+  const id = await newJob();
+  await appendEvents(
+    db,
+    id,
+    line(reading(1, "2.86"), reading(2, "2.85"), { type: "part_removed", entry: "cover" }),
+    technician,
+  );
+  expect(await rebuildReadTables(db)).toMatchObject({ differences: [] });
+  await db.readings.update({ valueInBase: 1 }, { where: { jobId: id, place: 1 } });
+  await db.summaries.destroy({ where: { jobId: id } });
+  const { differences } = await rebuildReadTables(db);
+  expect(differences).toHaveLength(2);
+  expect(differences[0]).toMatch(/^T-\d+: readings held 2 rows that did not match the 2 of the log; put right\.$/);
+  expect(await rebuildReadTables(db)).toMatchObject({ differences: [] });
+});
+
+test("today's lines come from the read tables", async () => {
+  const id = await newJob();
+  const mine = (await jobLines(db)).find((job) => job.id === id);
+  expect(mine).toMatchObject({
+    mark: "Club bike 7",
+    owner: "Harbour Enduro Club",
+    stage: "apart",
+    next: "Make safe and drain",
+  });
+});
+
+test("what is not there is not found", async () => {
+  for (const work of [
+    jobById(db, "x"),
+    eventsAfter(db, "x", 0),
+    appendEvents(db, "x", line(reading(1, "2")), technician),
+  ]) {
+    await expect(work).rejects.toMatchObject({ status: 404 });
+  }
+});

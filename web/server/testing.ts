@@ -1,0 +1,39 @@
+import { randomUUID } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import type { Actor } from "@averin/core";
+import { createConnection } from "mariadb";
+import { connect, type Database } from "./database.ts";
+import { readDemo, seedDemo } from "./demo.ts";
+import { migrate } from "./migrations.ts";
+import { keepProcedure } from "./stores/shop.ts";
+
+const ROOT = path.join(__dirname, "../..");
+
+/** For tests: a database of its own on the real server, migrated, with the procedures that ship. */
+export async function testDatabase(fill: "empty" | "demo" = "empty"): Promise<Database> {
+  const base = process.env.AVERIN_TEST_DATABASE_URL;
+  if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test web");
+  const name = `averin_${randomUUID().replaceAll("-", "")}`;
+  const { hostname, port, username, password } = new URL(base);
+  const connection = await createConnection({ host: hostname, port: Number(port), user: username, password });
+  await connection.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
+  await connection.end();
+  const db = connect(base.replace(/\/averin$/, `/${name}`));
+  await migrate(db);
+  const folder = path.join(ROOT, "procedures");
+  for (const file of readdirSync(folder)) {
+    await keepProcedure(db, JSON.parse(readFileSync(path.join(folder, file), "utf8")));
+  }
+  if (fill === "demo") {
+    const demo = await readDemo(path.join(ROOT, "demo"));
+    await seedDemo(db, { ...demo, jobs: [] });
+  }
+  return db;
+}
+
+export async function actorCalled(db: Database, name: string): Promise<Actor> {
+  const row = (await db.people.findOne({ where: { name } }))?.get({ plain: true });
+  if (!row) throw new Error(`nobody is called ${name}`);
+  return { id: row.id, name: row.name, roles: row.roles };
+}
