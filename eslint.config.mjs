@@ -9,7 +9,7 @@ import tseslint from "typescript-eslint";
 const element = (type, pattern) => ({ type, pattern, partialMatch: false });
 
 export default tseslint.config(
-  { ignores: ["**/node_modules/**", "**/.next/**", ".data/**", "**/next-env.d.ts", "**/test-results/**"] },
+  { ignores: ["**/node_modules/**", "**/.next*/**", ".data/**", "**/next-env.d.ts", "**/test-results/**"] },
   js.configs.recommended,
   tseslint.configs.recommended,
   {

@@ -27,26 +27,39 @@ function sourcesHash(): string {
   return hash.digest("hex");
 }
 
-/** Builds the application when its sources changed since the last whole build. */
-export function ensureBuilt(): void {
-  const stamp = path.join(WEB, ".next", "averin-sources");
+/** Where builds lie: the served one, and the one that tests make beside it. */
+export const BUILDS = { served: ".next", aside: ".next-aside" } as const;
+export type BuildName = keyof typeof BUILDS;
+
+const stampOf = (dist: string): string => path.join(WEB, dist, "averin-sources");
+
+function isBuilt(dist: string, hash: string): boolean {
+  return existsSync(stampOf(dist)) && readFileSync(stampOf(dist), "utf8") === hash;
+}
+
+/** Builds the application when its sources changed since the last whole build; says which folder holds it. */
+export function ensureBuilt(name: BuildName): string {
   const hash = sourcesHash();
-  if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
+  const whole = [BUILDS.served, BUILDS[name]].find((dist) => isBuilt(dist, hash));
+  if (whole !== undefined) return whole;
+  const dist = BUILDS[name];
   process.stderr.write("Building the application (half a minute) …\n");
-  rmSync(stamp, { force: true });
-  const lock = path.join(WEB, ".next", "lock");
+  rmSync(stampOf(dist), { force: true });
+  const lock = path.join(WEB, dist, "lock");
   if (existsSync(lock) && Date.now() - statSync(lock).mtimeMs > 10 * 60_000)
     rmSync(lock, { recursive: true, force: true });
   const done = spawnSync(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
     cwd: WEB,
     encoding: "utf8",
-    env: { ...process.env, NODE_ENV: "production" },
+    env: { ...process.env, NODE_ENV: "production", AVERIN_DIST: dist },
   });
-  if (done.status !== 0)
+  if (done.status !== 0) {
     throw new Told(
       `${done.stdout}\n${done.stderr}\nThe application does not build; what the compiler said stands above.`,
     );
-  writeFileSync(stamp, hash);
+  }
+  writeFileSync(stampOf(dist), hash);
+  return dist;
 }
 
 /** Brings a database to the newest shape with the procedures that ship. */
@@ -79,6 +92,8 @@ export async function serve(options: {
   databaseUrl: string;
   host: string;
   port: number;
+  /** Folder of the build, as `ensureBuilt` named it. */
+  dist: string;
   quiet?: boolean;
 }): Promise<Served> {
   const { host, port } = options;
@@ -88,7 +103,13 @@ export async function serve(options: {
     [path.join(ROOT, "node_modules/next/dist/bin/next"), "start", "--port", String(port), "--hostname", host],
     {
       cwd: WEB,
-      env: { ...process.env, NODE_ENV: "production", AVERIN_DATABASE_URL: options.databaseUrl, PORT: String(port) },
+      env: {
+        ...process.env,
+        NODE_ENV: "production",
+        AVERIN_DATABASE_URL: options.databaseUrl,
+        AVERIN_DIST: options.dist,
+        PORT: String(port),
+      },
       stdio: ["ignore", "ignore", options.quiet ? "ignore" : "inherit"],
       detached: true,
     },

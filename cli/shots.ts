@@ -101,14 +101,14 @@ const VIEWS: View[] = [
 /** `./averin shots`: one picture of each main view, from demo data, on a database of its own. */
 export async function shots(): Promise<number> {
   ensureDebianPackages([...DATABASE, ...BROWSER]);
-  ensureBuilt();
+  const dist = ensureBuilt("aside");
   const folder = path.join(ROOT, "docs", "screenshots");
   mkdirSync(folder, { recursive: true });
   rmSync(path.join(DATA, "shots-db"), { recursive: true, force: true });
   const server = await startMariadb(path.join(DATA, "shots-db"));
   const demo = await readDemo(path.join(ROOT, "demo"));
   await prepare(server.url, (db) => seedDemo(db, demo));
-  const served = await serve({ databaseUrl: server.url, host: "127.0.0.1", port: await freePort() });
+  const served = await serve({ databaseUrl: server.url, host: "127.0.0.1", port: await freePort(), dist });
   const browser = await chromium.launch({
     executablePath: "/usr/bin/chromium",
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],

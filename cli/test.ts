@@ -53,13 +53,14 @@ async function jest(name: string, workspace: string, env: NodeJS.ProcessEnv = {}
   return counted(code, report.numPassedTests, report.numFailedTests);
 }
 
-async function playwright(databaseUrl: string): Promise<Count> {
+async function playwright(databaseUrl: string, dist: string): Promise<Count> {
   const file = results("e2e.json");
   const code = await run(
     "end to end",
     [bin("@playwright/test/cli.js"), "test", "--config", "e2e/playwright.config.ts"],
     {
       AVERIN_TEST_DATABASE_URL: databaseUrl,
+      AVERIN_DIST: dist,
       PLAYWRIGHT_JSON_OUTPUT_NAME: file,
       NODE_NO_WARNINGS: "1",
     },
@@ -98,8 +99,7 @@ export async function test(args: string[]): Promise<number> {
     try {
       if (wanted("web")) counts.push(await jest("stores and web", "web", { AVERIN_TEST_DATABASE_URL: server.url }));
       if (wanted("e2e")) {
-        ensureBuilt();
-        counts.push(await playwright(server.url));
+        counts.push(await playwright(server.url, ensureBuilt("aside")));
       }
     } finally {
       await server.stop();

@@ -86,7 +86,7 @@ export async function up(args: string[]): Promise<number> {
   };
   try {
     if (given === undefined) ensureDebianPackages(DATABASE);
-    ensureBuilt();
+    const dist = ensureBuilt("served");
     goOn();
     let databaseUrl = given;
     if (databaseUrl === undefined) {
@@ -100,7 +100,7 @@ export async function up(args: string[]): Promise<number> {
       if (demoData) await seedDemo(db, demoData);
     });
     goOn();
-    const served = await serve({ databaseUrl, host, port });
+    const served = await serve({ databaseUrl, host, port, dist });
     stops.push(served.stop);
     process.stdout.write(`\nAverin is ready: ${served.url}\n`);
     if (demoData) {

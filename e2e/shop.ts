@@ -19,6 +19,7 @@ export type Shop = {
 export async function openShop(name: string, fill: "demo" | "empty" = "demo"): Promise<Shop> {
   const base = process.env.AVERIN_TEST_DATABASE_URL;
   if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test e2e");
+  const dist = process.env.AVERIN_DIST ?? ".next";
   const databaseUrl = base.replace(/\/averin$/, `/averin_${name}`);
   const { hostname, port: databasePort, username, password } = new URL(base);
   const connection = await createConnection({ host: hostname, port: Number(databasePort), user: username, password });
@@ -28,7 +29,7 @@ export async function openShop(name: string, fill: "demo" | "empty" = "demo"): P
   const demo = await readDemo(path.join(ROOT, "demo"));
   await prepare(databaseUrl, fill === "demo" ? (db) => seedDemo(db, demo) : undefined);
   const port = await freePort();
-  let served: Served = await serve({ databaseUrl, host: "127.0.0.1", port, quiet: true });
+  let served: Served = await serve({ databaseUrl, host: "127.0.0.1", port, dist, quiet: true });
   return {
     url: served.url,
     demo,
@@ -39,7 +40,7 @@ export async function openShop(name: string, fill: "demo" | "empty" = "demo"): P
       await gone;
     },
     start: async () => {
-      served = await serve({ databaseUrl, host: "127.0.0.1", port, quiet: true });
+      served = await serve({ databaseUrl, host: "127.0.0.1", port, dist, quiet: true });
     },
     end: () => served.stop(),
   };

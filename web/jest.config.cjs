@@ -16,5 +16,6 @@ module.exports = {
       },
     ],
   },
+  transformIgnorePatterns: ["/node_modules/(?!(chart.js|@kurkle|comlink|dexie|uuid)/)"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
 };

@@ -2,6 +2,8 @@ import path from "node:path";
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
+  // A test run builds beside a served application, never under it.
+  distDir: process.env.AVERIN_DIST ?? ".next",
   transpilePackages: ["@averin/core"],
   serverExternalPackages: ["sequelize", "mariadb", "umzug", "@node-rs/argon2", "pino"],
   turbopack: { root: path.join(import.meta.dirname, "..") },

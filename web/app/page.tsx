@@ -13,7 +13,10 @@ export default async function TodayPage() {
     <>
       <TopRule name={actor.name}>
         <span className="text-lg font-semibold">Today</span>
-        <Link href="/intake" className="key ml-auto" data-main="true">
+        <Link href="/workings/chain" className="key ml-auto">
+          Workings
+        </Link>
+        <Link href="/intake" className="key" data-main="true">
           Take in a machine
         </Link>
       </TopRule>

@@ -3,7 +3,7 @@ import { defineCalculator, equal, EQUAL_TOLERANCE, fields } from "../calculator/
 import { type Drive, excessFromSlack, isReal, pathLength, pathRadius, runLength, slackFromExcess } from "./geometry.ts";
 
 /** Steps over the arm lengths from half to twice the present one, between which a zero is looked for. */
-const SEARCH_STEPS = 4000;
+const SEARCH_STEPS = 400;
 
 const inputSchema = z
   .strictObject({

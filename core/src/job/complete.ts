@@ -225,6 +225,8 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
       return yes({ ...draft, text: point.text });
     }
+    case "noted":
+      return yes(draft);
     case "struck": {
       const target = state.events.find((event) => event.id === draft.event);
       if (!target) return no("unsupported", "event", "That line is not in this job.");

@@ -258,6 +258,8 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       const target = state.events.find((e) => e.id === body.event);
       return `struck: ${target ? eventSentenceOfStruck(bench, state, target) : "a line"}`;
     }
+    case "noted":
+      return `noted: ${body.text}`;
     case "job_opened":
       return `opened: ${body.complaint}`;
     case "job_released":

@@ -51,6 +51,7 @@ export const draftSchema = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("step_confirmed"), step: id }),
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
+  z.strictObject({ type: z.literal("noted"), text }),
   z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
   z.strictObject({ type: z.literal("job_released") }),
 ]);
@@ -129,6 +130,7 @@ export const bodySchema = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("step_confirmed"), step: id, caution: z.string().nullable() }),
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string(), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
+  z.strictObject({ type: z.literal("noted"), text }),
   z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
   z.strictObject({ type: z.literal("job_released") }),
 ]);

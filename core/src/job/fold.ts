@@ -12,6 +12,7 @@ export type JobState = {
   bySlot: ReadonlyMap<string, readonly JobEvent[]>;
   skipped: ReadonlyMap<string, EventOf<"slot_skipped">>;
   signed: ReadonlyMap<string, EventOf<"open_point_signed">>;
+  notes: readonly EventOf<"noted">[];
   released: EventOf<"job_released"> | null;
   lastNumber: number;
 };
@@ -38,6 +39,7 @@ export function slotKeyOf(body: Body): string | null {
     case "job_opened":
     case "slot_skipped":
     case "open_point_signed":
+    case "noted":
     case "struck":
     case "job_released":
       return null;
@@ -52,6 +54,7 @@ export function fold(events: readonly JobEvent[]): JobState {
   const bySlot = new Map<string, JobEvent[]>();
   const skipped = new Map<string, EventOf<"slot_skipped">>();
   const signed = new Map<string, EventOf<"open_point_signed">>();
+  const notes: EventOf<"noted">[] = [];
   let opened: EventOf<"job_opened"> | null = null;
   let released: EventOf<"job_released"> | null = null;
   let lastNumber = 0;
@@ -61,6 +64,7 @@ export function fold(events: readonly JobEvent[]): JobState {
     if (isEvent(event, "job_opened")) opened = event;
     else if (isEvent(event, "slot_skipped")) skipped.set(event.body.slot, event);
     else if (isEvent(event, "open_point_signed")) signed.set(event.body.key, event);
+    else if (isEvent(event, "noted")) notes.push(event);
     else if (isEvent(event, "job_released")) released = event;
     const key = slotKeyOf(event.body);
     if (key === null) continue;
@@ -68,7 +72,7 @@ export function fold(events: readonly JobEvent[]): JobState {
     if (lines) lines.push(event);
     else bySlot.set(key, [event]);
   }
-  return { opened, events, struck, bySlot, skipped, signed, released, lastNumber };
+  return { opened, events, struck, bySlot, skipped, signed, notes, released, lastNumber };
 }
 
 /** The latest line that answers a slot, as its own type. */

@@ -47,6 +47,18 @@ export function OpenPoints({
           );
         })}
       </div>
+      {state.notes.length > 0 && (
+        <div className="mt-2 border-t border-line pt-1">
+          <h3 className="font-semibold">notes</h3>
+          <ul className="text-[15px] text-soft">
+            {state.notes.map((event) => (
+              <li key={event.id} className="py-1 leading-tight">
+                {event.body.text} ({event.by.name})
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       {state.signed.size > 0 && (
         <div className="mt-2 border-t border-line pt-1">
           <h3 className="font-semibold">signed for</h3>

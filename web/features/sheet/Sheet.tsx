@@ -100,6 +100,17 @@ export function Sheet({ number, bench, events }: { number: string; bench: Bench;
           ))}
         </ul>
       </Block>
+      {state.notes.length > 0 && (
+        <Block title="Notes">
+          <ul>
+            {state.notes.map((event) => (
+              <li key={event.id} className="border-b border-line py-1">
+                {event.body.text} ({event.by.name}, {day(event.at)})
+              </li>
+            ))}
+          </ul>
+        </Block>
+      )}
       <Block title="Next">
         <ul>
           {bench.procedure.release.lines.map((line) => (

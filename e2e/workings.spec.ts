@@ -1,0 +1,81 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { openShop, type Shop, signIn } from "./shop.ts";
+
+// Figures are the invented ones that the Workings start with.
+let shop: Shop;
+test.beforeAll(async () => {
+  shop = await openShop("workings");
+});
+test.afterAll(async () => {
+  await shop.end();
+});
+
+test("the Workings answer as figures change, keep them in the address, and note a result in a job", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Mira Orr");
+  await page.getByRole("link", { name: "Workings" }).press("Enter");
+  const main = page.getByRole("main");
+  const answer = (words: string) => main.locator("dl > div").filter({ hasText: words }).locator("dd > span").first();
+  await expect(answer("set this slack at rest")).toHaveText("39.94");
+
+  // The arm moves with the arrow keys, and what hangs on it follows.
+  await page.getByRole("slider", { name: "arm angle at rest" }).focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByLabel("arm angle at rest", { exact: true }).last()).toHaveValue("-19");
+  await expect(answer("set this slack at rest")).not.toHaveText("39.94");
+
+  // A figure in another unit, typed; a figure that cannot be; and back.
+  const arm = page.getByLabel("swing arm, pivot to axle", { exact: true });
+  await arm.fill("22 in");
+  await expect(page).toHaveURL(/22\+in|22%20in/);
+  await arm.fill("22 stone");
+  await expect(main.getByRole("alert")).toContainText("is no unit of length");
+  await arm.fill("2");
+  await expect(main).toContainText("The sprockets would touch");
+  await arm.fill("22 in");
+  await page.reload();
+  await expect(arm).toHaveValue("22 in");
+
+  // Teeth are shared by the whole group.
+  await page.getByLabel("front teeth").fill("14");
+  await page.getByRole("tab", { name: "Ratio and speed" }).press("Enter");
+  await expect(page.getByLabel("front teeth")).toHaveValue("14");
+  await expect(answer("ratio")).toHaveText("3.429");
+  await page.getByText("Formula and source").press("Enter");
+  await expect(main).toContainText("kinematics of a chain drive");
+
+  await page.getByRole("link", { name: "Clutch" }).press("Enter");
+  await expect(answer("best, height")).toHaveText("41.52");
+  await page.getByLabel("Note it in").selectOption({ label: "T-0403 Club bike 7" });
+  await page.getByRole("button", { name: "Send" }).press("Enter");
+  await expect(page.getByText("Noted in T-0403 Club bike 7.")).toBeVisible();
+  await page.goto(shop.url);
+  await page.getByText("Club bike 7").click();
+  await expect(page.getByLabel("Until release")).toContainText("Stack: feasible yes; best, height 41.52 mm");
+});
+
+test("every group opens on an answer and passes an accessibility check", async ({ page }) => {
+  await signIn(page, shop, "Mira Orr");
+  for (const group of [
+    "chain",
+    "clutch",
+    "case",
+    "track",
+    "axle",
+    "bearing",
+    "fastener",
+    "judge",
+    "wear",
+    "money",
+    "season",
+  ]) {
+    await page.goto(`${shop.url}/workings/${group}`);
+    await expect(page.getByRole("main").locator("dl").first()).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag22aa"]).analyze();
+    expect(violations.map((v) => `${group} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  }
+  await page.goto(`${shop.url}/workings/knitting`);
+  await expect(page.getByRole("heading", { name: "That is not here" })).toBeVisible();
+});

@@ -1,0 +1,38 @@
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { fromAddress } from "@/features/workings/address";
+import { groupById } from "@/features/workings/groups";
+import { WorkingsScreen } from "@/features/workings/WorkingsScreen";
+import { requireActor } from "@/server/page";
+import { jobLines } from "@/server/stores/jobs";
+import { TopRule } from "@/ui/TopRule";
+
+export const dynamic = "force-dynamic";
+
+type Props = { params: Promise<{ group: string }>; searchParams: Promise<Record<string, string | undefined>> };
+
+export default async function WorkingsPage({ params, searchParams }: Props) {
+  const { db, actor } = await requireActor();
+  const group = groupById((await params).group);
+  if (!group) notFound();
+  const { c, v, u } = await searchParams;
+  const jobs = (await jobLines(db)).filter((job) => job.stage !== "released");
+  const calculator = group.calculators.find((name) => name === c) ?? group.calculators[0] ?? "";
+  return (
+    <>
+      <TopRule name={actor.name}>
+        <span className="text-lg font-semibold">Workings: {group.title}</span>
+        <Link href="/" className="key ml-auto">
+          Today
+        </Link>
+      </TopRule>
+      <WorkingsScreen
+        key={group.id}
+        group={group}
+        calculator={calculator}
+        kept={fromAddress(group, { v, u })}
+        jobs={jobs.map((job) => ({ id: job.id, label: `${job.number} ${job.mark}` }))}
+      />
+    </>
+  );
+}

@@ -1,0 +1,116 @@
+import { calculators } from "@averin/core";
+import starting from "../../../demo/workings.json";
+
+export type Texts = Readonly<Record<string, string>>;
+
+export type Group = {
+  id: string;
+  title: string;
+  calculators: readonly string[];
+  /** Fields that mean the same in every calculator of the group, typed once. */
+  shared: readonly string[];
+};
+
+/** As the work goes, not as the code is filed. */
+export const GROUPS: readonly Group[] = [
+  {
+    id: "chain",
+    title: "Chain",
+    calculators: ["chain.slack", "chain.length", "chain.ratio", "chain.stretch"],
+    shared: ["frontTeeth", "rearTeeth", "pitchMm"],
+  },
+  {
+    id: "clutch",
+    title: "Clutch",
+    calculators: ["clutch.stack", "clutch.pick", "clutch.capacity"],
+    shared: ["heightMm.min", "heightMm.max", "heightMm.target"],
+  },
+  {
+    id: "case",
+    title: "Case and belt",
+    calculators: ["case.freeplay", "case.growth", "case.backoff"],
+    shared: ["topTeeth", "bottomTeeth", "pitchMm", "links", "centreMm"],
+  },
+  { id: "track", title: "Track", calculators: ["track.tension", "track.align", "track.speed"], shared: [] },
+  { id: "axle", title: "Axle", calculators: ["axle.band", "axle.grease", "axle.backlash", "axle.vent"], shared: [] },
+  {
+    id: "bearing",
+    title: "Bearing",
+    calculators: ["bearing.decode", "bearing.fit", "bearing.clearance", "bearing.mount", "bearing.life"],
+    shared: ["boreMm"],
+  },
+  {
+    id: "fastener",
+    title: "Fastener",
+    calculators: [
+      "fastener.wrench",
+      "fastener.adapter",
+      "fastener.preload",
+      "fastener.stress",
+      "fastener.sequence",
+      "fastener.castle",
+    ],
+    shared: ["targetNm"],
+  },
+  {
+    id: "judge",
+    title: "Judge a reading",
+    calculators: ["metrology.judge", "quantity.parse", "quantity.convert"],
+    shared: [],
+  },
+  { id: "wear", title: "Wear and life", calculators: ["wear.project", "wear.weibull"], shared: [] },
+  { id: "money", title: "Money", calculators: ["cost.compare"], shared: [] },
+  { id: "season", title: "Season", calculators: ["season.due"], shared: [] },
+];
+
+/** Words for what is worked out, in place of the calculator's name. */
+export const TITLES: Readonly<Record<string, string>> = {
+  "chain.slack": "Slack over the travel",
+  "chain.length": "Length and axle place",
+  "chain.ratio": "Ratio and speed",
+  "chain.stretch": "Stretch",
+  "clutch.stack": "Stack",
+  "clutch.pick": "Pick from measured plates",
+  "clutch.capacity": "Capacity",
+  "case.freeplay": "Free play",
+  "case.growth": "Cold and hot",
+  "case.backoff": "Back-off",
+  "track.tension": "Next turns",
+  "track.align": "Alignment",
+  "track.speed": "Speed",
+  "axle.band": "Band tail",
+  "axle.grease": "Grease",
+  "axle.backlash": "Play",
+  "axle.vent": "Venting",
+  "bearing.decode": "Designation",
+  "bearing.fit": "Fit",
+  "bearing.clearance": "Clearance",
+  "bearing.mount": "Heat to mount",
+  "bearing.life": "Life",
+  "fastener.wrench": "Which wrench",
+  "fastener.adapter": "Adapter",
+  "fastener.preload": "Preload",
+  "fastener.stress": "Proof load",
+  "fastener.sequence": "Order",
+  "fastener.castle": "Castle nut",
+  "metrology.judge": "Verdict",
+  "quantity.parse": "What a line means",
+  "quantity.convert": "Convert",
+  "wear.project": "When the limit comes",
+  "wear.weibull": "Life of a position",
+  "cost.compare": "Ways side by side",
+  "season.due": "Due and order by",
+};
+
+export const groupById = (id: string): Group | undefined => GROUPS.find((group) => group.id === id);
+
+/** What a group starts with: invented figures, overwritten by whatever is typed. */
+export function startingTexts(group: Group): Texts {
+  return (starting as unknown as Record<string, Texts>)[group.id] ?? {};
+}
+
+export function calculatorCalled(name: string) {
+  const calculator = calculators.get(name);
+  if (calculator === undefined) throw new Error(`no calculator ${name}`);
+  return calculator;
+}
