@@ -87,6 +87,24 @@ const VIEWS: View[] = [
       ),
   },
   {
+    name: "workings-chain",
+    size: { width: 1280, height: 1000 },
+    theme: "light",
+    show: async (page) => {
+      await page.goto("/workings/chain");
+      await page.getByText("set this slack at rest").waitFor();
+    },
+  },
+  {
+    name: "workings-tablet-dark",
+    size: TABLET,
+    theme: "dark",
+    show: async (page) => {
+      await page.goto("/workings/clutch?c=clutch.capacity");
+      await page.getByText("margin").waitFor();
+    },
+  },
+  {
     name: "sheet",
     size: { width: 1280, height: 1600 },
     theme: "light",

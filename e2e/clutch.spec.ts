@@ -29,6 +29,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await expect(page.getByLabel("Entry line")).toBeVisible();
   const bench = page.url();
   // The counter may look, not measure.
+  await expect(page.getByRole("textbox")).toBeFocused();
   await typeLines(page, [""]);
   await expect(page.getByRole("status")).toContainText("Only a technician or a lead works at the bench");
   await page.getByRole("button", { name: "Sign out" }).press("Enter");
@@ -67,6 +68,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await shop.start();
   await expect(page.getByText("all kept")).toBeVisible({ timeout: 20_000 });
   await page.reload();
+  await expect(line).toBeFocused();
   await expect(aim).toContainText("friction 5, place 2");
   await expect(page.getByText("2.80 2.81 2.80")).toBeVisible();
 
@@ -137,6 +139,7 @@ test("two screens on one job both keep their readings", async ({ browser }) => {
     await signIn(page, shop, i === 0 ? "Mira Orr" : "Tobin Hask");
     await page.getByText("Club bike 7").click();
     await expect(page.locator('label[for="entry"]')).toContainText("friction 5, place 1");
+    await expect(page.getByRole("textbox")).toBeFocused();
   }
   await Promise.all(pages.map((page, i) => typeLines(page, [i === 0 ? "2.84" : "2.85"])));
   for (const page of pages) {
@@ -206,7 +209,7 @@ test("a new shop walks through making its first administrator", async ({ page })
     await typeCredentials(page, "Liv Sande", "short");
     await expect(page.getByRole("main").getByRole("alert")).toContainText("at least 10");
     await page.getByLabel("Password").fill("long-enough-word");
-    await page.keyboard.press("Enter");
+    await page.getByLabel("Password").press("Enter");
     await expect(page.getByText("No job yet.")).toBeVisible();
     const again = await page.request.post(`${empty.url}/api/first-administrator`, {
       data: { name: "Someone Else", password: "long-enough-word" },

@@ -3,7 +3,7 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: ".",
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   workers: 1,
   reporter: [["list"], ["json"]],
   use: {

@@ -41,7 +41,7 @@ test("the Workings answer as figures change, keep them in the address, and note 
   // Teeth are shared by the whole group.
   await page.getByLabel("front teeth").fill("14");
   await page.getByRole("tab", { name: "Ratio and speed" }).press("Enter");
-  await expect(page.getByLabel("front teeth")).toHaveValue("14");
+  await expect(page.getByLabel("front teeth").first()).toHaveValue("14");
   await expect(answer("ratio")).toHaveText("3.429");
   await page.getByText("Formula and source").press("Enter");
   await expect(main).toContainText("kinematics of a chain drive");

@@ -24,7 +24,7 @@ export function Bars({
   const ends = [0, ...bars.flatMap((bar) => [bar.value, bar.from ?? 0]), ...marks.map((mark) => mark.at)];
   const low = Math.min(...ends);
   const high = Math.max(...ends);
-  const x = (value: number): number => 160 + ((value - low) / (high - low || 1)) * 370;
+  const x = (value: number): number => 160 + ((value - low) / (high - low || 1)) * 330;
   const height = 50 + bars.length * 52;
   return (
     <svg viewBox={`0 0 640 ${height}`} role="img" aria-labelledby={title} className="block w-full">

@@ -103,7 +103,7 @@ function* waysToShare(nominals: readonly Nominal[], total: number): Generator<{ 
  * MOST_COMBINATIONS ways would have to be searched.
  * Source: plain arithmetic of the pack; enumeration, no heuristics.
  * @example clutchStack({ frictionMm: [3, 3], otherMm: [], steelCount: 1, heightMm: { min: 7.5, max: 8.1 },
- *   steels: [{ nominal: "2.0", thicknessMm: 2 }, { nominal: "1.6", thicknessMm: 1.6 }] }) // best { "1.6": 1 }
+ *   steels: [{ nominal: "2.0", thicknessMm: 2 }, { nominal: "1.6", thicknessMm: 1.6 }] }) // best { "2.0": 1 }
  */
 export const clutchStack = defineCalculator({
   name: "clutch.stack",

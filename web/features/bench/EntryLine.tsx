@@ -4,6 +4,7 @@ import type { Draft, Task } from "@averin/core";
 import { CornerDownLeft } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
+import { useReady } from "@/client/useReady";
 
 export type Asking = { question: string; reasons: readonly string[]; draft: (reason: string) => Draft };
 export type Said = { tone: "said" | "stop"; text: string };
@@ -62,9 +63,10 @@ export function EntryLine({
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
   const line = useRef<HTMLInputElement>(null);
+  const ready = useReady();
 
   // The line is where typing goes after every touch elsewhere: nobody has to aim at it with a glove.
-  useEffect(() => line.current?.focus(), [aim, asking, task?.id]);
+  useEffect(() => line.current?.focus(), [aim, asking, task?.id, ready]);
 
   const submit = (): void => {
     const text = typed;
@@ -121,7 +123,7 @@ export function EntryLine({
           autoComplete="off"
           inputMode={asking ? "text" : "decimal"}
           enterKeyHint="enter"
-          disabled={released}
+          disabled={released || !ready}
           value={typed}
           placeholder={released ? "released: nothing more is taken" : hint}
           onChange={(event) => {
@@ -141,7 +143,7 @@ export function EntryLine({
           type="submit"
           className="key min-h-[52px]! px-5!"
           data-main="true"
-          disabled={released}
+          disabled={released || !ready}
           aria-label="Enter"
         >
           <CornerDownLeft size={26} aria-hidden />

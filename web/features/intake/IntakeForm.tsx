@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { send } from "@/client/send";
+import { useReady } from "@/client/useReady";
 import { z } from "zod";
 
 export type IntakeMachine = {
@@ -35,6 +36,7 @@ export function IntakeForm({
   const [message, setMessage] = useState("");
   const [goesBack, setGoesBack] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const known = machines.find((machine) => machine.id === machineId);
 
   const submit = async (form: FormData): Promise<void> => {
@@ -71,6 +73,7 @@ export function IntakeForm({
 
   return (
     <form
+      method="post"
       className="grid gap-5 md:grid-cols-2"
       onSubmit={(event) => {
         event.preventDefault();
@@ -143,7 +146,7 @@ export function IntakeForm({
         <p role="alert" className="min-h-[2.6em] font-semibold text-past">
           {message}
         </p>
-        <button type="submit" className="key min-h-[60px]! text-xl" data-main="true" disabled={busy}>
+        <button type="submit" className="key min-h-[60px]! text-xl" data-main="true" disabled={busy || !ready}>
           Open the job
         </button>
       </fieldset>

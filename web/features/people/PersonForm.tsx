@@ -2,11 +2,13 @@
 
 import { useState } from "react";
 import { send } from "@/client/send";
+import { useReady } from "@/client/useReady";
 
 /** Name and password, for signing in and for the first administrator. */
 export function PersonForm({ action, label, newPassword }: { action: string; label: string; newPassword: boolean }) {
   const [message, setMessage] = useState("");
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const submit = async (form: FormData): Promise<void> => {
     setBusy(true);
     const answer = await send("POST", action, { name: form.get("name"), password: form.get("password") });
@@ -16,6 +18,7 @@ export function PersonForm({ action, label, newPassword }: { action: string; lab
   };
   return (
     <form
+      method="post"
       className="flex flex-col gap-4"
       onSubmit={(event) => {
         event.preventDefault();
@@ -40,7 +43,7 @@ export function PersonForm({ action, label, newPassword }: { action: string; lab
       <p role="alert" className="min-h-[1.3em] font-semibold text-past">
         {message}
       </p>
-      <button type="submit" className="key min-h-[56px]! text-xl" data-main="true" disabled={busy}>
+      <button type="submit" className="key min-h-[56px]! text-xl" data-main="true" disabled={busy || !ready}>
         {label}
       </button>
     </form>

@@ -1,6 +1,6 @@
 "use client";
 
-import { type Limit, clutchCapacity, type StackBuild, type Verdict } from "@averin/core";
+import { clutchCapacity, type Limit, type StackBuild, type Verdict, verdictWord } from "@averin/core";
 import type { ReactNode } from "react";
 import { AxleSlot } from "@/instruments/AxleSlot";
 import { AxleStrip } from "@/instruments/AxleStrip";
@@ -15,6 +15,7 @@ import { type Line, LineChart } from "@/instruments/LineChart";
 import { type SectionPlate, StackSection } from "@/instruments/StackSection";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { CastleNut, Lever, Slice } from "@/instruments/Turning";
+import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 
 type Shown = {
   input: Record<string, unknown>;
@@ -198,7 +199,15 @@ function judge({ input, output }: Shown): ReactNode {
     betterThanNew: null,
     probabilityWithin: num(output.probabilityWithin),
   };
-  return <LimitRule limit={limit} judged={judged} unit="" resolution={gauge.resolution} />;
+  return (
+    <>
+      <LimitRule limit={limit} judged={judged} unit="" resolution={gauge.resolution} />
+      <p className="flex items-center gap-3 text-2xl font-semibold" style={{ color: toneOf(judged) }}>
+        <VerdictMark judged={judged} size={1.4} />
+        {verdictWord(judged.verdict)}
+      </p>
+    </>
+  );
 }
 
 function project({ input, output }: Shown): ReactNode {
@@ -369,13 +378,14 @@ function compare({ output }: Shown): ReactNode {
           {
             label: `${r.id} + risk`,
             value: r.expected,
-            text: `${r.expected.toFixed(0)}${r.perLife === undefined ? "" : `, ${r.perLife.toFixed(2)} a unit of life`}`,
+            text: `${r.expected.toFixed(0)}${r.perLife === undefined ? "" : ` · ${r.perLife.toFixed(2)}`}`,
             tone: r.expected > r.total ? ("near" as const) : ("soft" as const),
           },
         ])}
       />
       <p className="text-[15px] text-soft">
-        A cheap patch that fails on the trail may rank first: look at the risk beside the rank.
+        The second figure is per unit of life. A cheap patch that fails on the trail may rank first: look at the risk
+        beside the rank.
       </p>
     </>
   );

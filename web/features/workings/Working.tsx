@@ -91,8 +91,22 @@ function flat(output: Record<string, unknown>, outer = ""): Part[] {
     const own = { key: outer === "" ? name : `${outer}.${name}`, measure: measureOf(name, outer), label };
     if (name === "reason" || name === "warning" || (value === null && !explained)) return [];
     if (isPlain(value)) return [{ ...own, value }];
-    if (Array.isArray(value)) return value.every(isPlain) ? [{ ...own, value: value.join(", ") }] : [];
+    if (Array.isArray(value))
+      return value.every(isPlain) ? [{ ...own, value: value.join(", ") }] : named(value as unknown[]);
     return outer === "" ? flat(value as Record<string, unknown>, name) : [];
+  });
+}
+
+/** Entries that carry an id of their own, such as options ranked: each figure under its id, in the order given. */
+function named(entries: readonly unknown[]): Part[] {
+  return entries.flatMap((entry, i): Part[] => {
+    const { id, ...rest } = entry as Record<string, unknown>;
+    if (typeof id !== "string") return [];
+    return Object.entries(rest).flatMap(([name, value]): Part[] =>
+      isPlain(value)
+        ? [{ key: `${id}.${name}`, measure: name, label: `${i + 1} ${id}, ${naming(name).words}`, value }]
+        : [],
+    );
   });
 }
 
