@@ -1,13 +1,24 @@
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from "node:fs";
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  writeFileSync,
+  writeSync,
+} from "node:fs";
 import { createServer } from "node:net";
 import path from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
 import { parseArgs } from "node:util";
 import { readDemo, seedDemo } from "../web/server/demo.ts";
 import { ensureBuilt, prepare, serve } from "./application.ts";
 import { Told } from "./told.ts";
 import { startMariadb } from "./mariadb.ts";
 import { DATABASE, ensureDebianPackages } from "./packages.ts";
-import { DATA, ROOT } from "./paths.ts";
+import { DATA, ROOT, WEB } from "./paths.ts";
 
 function options(args: string[]): { demo: boolean; port: number; host: string } {
   try {
@@ -64,11 +75,27 @@ function takeLock(): () => void {
   return () => rmSync(file, { force: true });
 }
 
+const APPLICATION_PID = path.join(DATA, "application.pid");
+
+/** Ends an application left serving by a start that was killed; told by its working folder, never by its name alone. */
+async function stopLeftover(): Promise<void> {
+  if (!existsSync(APPLICATION_PID)) return;
+  const pid = Number(readFileSync(APPLICATION_PID, "utf8"));
+  const folder = `/proc/${pid}/cwd`;
+  const ours = (): boolean => pid > 0 && existsSync(folder) && readlinkSync(folder) === WEB;
+  if (ours()) {
+    process.stderr.write("Stopping an application left running by an earlier start …\n");
+    process.kill(pid, "SIGTERM");
+    for (let i = 0; i < 100 && ours(); i += 1) await wait(50);
+    if (ours()) process.kill(pid, "SIGKILL");
+  }
+  rmSync(APPLICATION_PID, { force: true });
+}
+
 /** `./averin up`: installs, starts, migrates, builds, serves; ends all of it on Ctrl-C or SIGTERM. */
 export async function up(args: string[]): Promise<number> {
   const { demo, port, host } = options(args);
   const given = process.env.AVERIN_DATABASE_URL;
-  await assertPortFree(port, host);
   const releaseLock = takeLock();
   const stops: (() => Promise<void>)[] = [];
   let ending = false;
@@ -85,6 +112,8 @@ export async function up(args: string[]): Promise<number> {
     if (ending) throw new Told("Stopped.");
   };
   try {
+    await stopLeftover();
+    await assertPortFree(port, host);
     if (given === undefined) ensureDebianPackages(DATABASE);
     const dist = ensureBuilt("served");
     goOn();
@@ -102,6 +131,7 @@ export async function up(args: string[]): Promise<number> {
     goOn();
     const served = await serve({ databaseUrl, host, port, dist });
     stops.push(served.stop);
+    writeFileSync(APPLICATION_PID, String(served.process.pid));
     process.stdout.write(`\nAverin is ready: ${served.url}\n`);
     if (demoData) {
       process.stdout.write("\nDemo sign-ins (invented people, invented figures):\n");
@@ -117,6 +147,7 @@ export async function up(args: string[]): Promise<number> {
     return 0;
   } finally {
     for (const stop of stops.reverse()) await stop();
+    rmSync(APPLICATION_PID, { force: true });
     releaseLock();
   }
 }

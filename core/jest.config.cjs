@@ -1,7 +1,7 @@
 module.exports = {
   testEnvironment: "node",
   testMatch: ["**/*.test.ts"],
-  roots: ["<rootDir>/src", "<rootDir>/reference"],
+  roots: ["<rootDir>/src", "<rootDir>/reference", "<rootDir>/../cli"],
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",

@@ -1,4 +1,26 @@
 import type { Calculator } from "./src/calculator/index.ts";
+import {
+  type Actor,
+  type Bench,
+  type Body,
+  complete,
+  type Draft,
+  eventSentence,
+  fold,
+  interpret,
+  type JobEvent,
+  type JobState,
+  nextTask,
+  openPoints,
+  reasonFrom,
+  SKIP_REASONS,
+  type Slot,
+  tools,
+  unsigned,
+  waitingSlots,
+  walk,
+} from "./src/job/index.ts";
+import type { Procedure } from "./src/procedure/index.ts";
 
 /** For tests: the answer, or the refusal thrown as a failure. */
 export function value<I, O>(calculator: Calculator<I, O>, input: NoInfer<I>): O {
@@ -11,4 +33,98 @@ export function value<I, O>(calculator: Calculator<I, O>, input: NoInfer<I>): O 
 export function refusal(calculator: { run: Calculator["run"] }, input: unknown): string {
   const answer = calculator.run(input);
   return answer.ok ? "accepted" : `${answer.error.code} ${answer.error.path}`;
+}
+
+/** For tests: event ids in order. */
+export const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+/** For tests: the first line of a job's log. Names and meter invented. */
+export const openedJob = (procedure: Procedure, counts: Record<string, number>): JobEvent => ({
+  id: uuid(0),
+  number: 1,
+  at: "2026-11-23T10:00:00.000Z",
+  by: { id: "lead", name: "Lead", roles: ["lead", "technician"] },
+  body: {
+    type: "job_opened",
+    complaint: "slips",
+    symptom: "slips under load",
+    machine: { id: "m", maker: "Maker", model: "Model", year: null, mark: "1", build: "coil-spring" },
+    owner: { name: "Owner", contact: "quay" },
+    meter: { unit: "h", value: 10 },
+    procedure: { id: procedure.id, version: procedure.version, hash: "x" },
+    counts,
+  },
+});
+
+/** For tests: a job at a bench, lines typed as a person would, events kept. */
+export class TestJob {
+  events: JobEvent[];
+  constructor(
+    readonly shop: Bench,
+    public by: Actor,
+    counts: Record<string, number>,
+  ) {
+    this.events = [openedJob(shop.procedure, counts)];
+  }
+  get state(): JobState {
+    return fold(this.events);
+  }
+  get task() {
+    return nextTask(this.shop, this.state, walk(this.shop, this.state));
+  }
+  get aim(): Slot | undefined {
+    return this.task ? waitingSlots(this.shop, this.state, this.task)[0] : undefined;
+  }
+  offer(draft: Draft) {
+    return complete(this.shop, this.state, draft, this.by);
+  }
+  keep(draft: Draft): JobEvent {
+    const answer = this.offer(draft);
+    if (!answer.ok) throw new Error(`refused: ${answer.error.message}`);
+    return this.append(answer.value);
+  }
+  append(body: Body): JobEvent {
+    const event = {
+      id: uuid(this.events.length),
+      number: this.events.length + 1,
+      at: "2026-11-23T10:00:00.000Z",
+      by: this.by,
+      body,
+    };
+    this.events = [...this.events, event];
+    return event;
+  }
+  /** One line typed; the answer in words. */
+  type(line: string, reason = ""): string {
+    const { shop, state, task } = this;
+    const waiting = task ? waitingSlots(shop, state, task) : [];
+    const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
+    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
+    switch (answer.kind) {
+      case "drafts": {
+        const last = answer.drafts.map((draft) => this.keep(draft)).pop();
+        return last ? eventSentence(shop, this.state, last) : "";
+      }
+      case "strike":
+        return eventSentence(shop, this.state, this.keep({ type: "struck", event: answer.event.id }));
+      case "skip":
+        return eventSentence(
+          shop,
+          this.state,
+          this.keep({ type: "slot_skipped", slot: answer.slot.key, reason: reasonFrom(reason, SKIP_REASONS) ?? "" }),
+        );
+      case "reason":
+        return reason === ""
+          ? `why? ${answer.because}`
+          : eventSentence(shop, this.state, this.keep({ ...answer.draft, reason }));
+      default:
+        return "message" in answer ? answer.message : answer.kind;
+    }
+  }
+  typeAll(...lines: string[]): this {
+    for (const line of lines) this.type(line);
+    return this;
+  }
+  get open() {
+    return unsigned(this.state, openPoints(this.shop, this.state, walk(this.shop, this.state)));
+  }
 }

@@ -50,7 +50,7 @@ export function Bars({
             x={x(mark.at)}
             y="20"
             textAnchor={mark.at > (low + high) / 2 ? "end" : "start"}
-            fontSize="17"
+            fontSize="20"
             fill="var(--ink)"
           >
             {mark.label}
@@ -58,7 +58,7 @@ export function Bars({
         </g>
       ))}
       {bars.map((bar, i) => (
-        <g key={bar.label} fontSize="18" fill="var(--ink)" paintOrder="stroke" stroke="var(--sheet)" strokeWidth="6">
+        <g key={bar.label} fontSize="20" fill="var(--ink)" paintOrder="stroke" stroke="var(--sheet)" strokeWidth="6">
           <text x="150" y={64 + i * 52} textAnchor="end" fontWeight="600">
             {bar.label}
           </text>

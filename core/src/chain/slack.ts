@@ -38,7 +38,7 @@ function centre({ sprocketX, sprocketY }: Swing, arm: number, deg: number): numb
 
 /** The angle within the travel that lies on a line through sprocket and pivot, `turn` degrees from the sprocket; or null. */
 function onLine(swing: Swing, turn: number): number | null {
-  if (swing.sprocketX === 0 && swing.sprocketY === 0) return null;
+  if (equal(Math.hypot(swing.sprocketX, swing.sprocketY), 0)) return null;
   const deg = (Math.atan2(swing.sprocketY, swing.sprocketX) * 180) / Math.PI + turn;
   const within = deg + 360 * Math.ceil((swing.from - deg) / 360);
   return within <= swing.to ? within : null;

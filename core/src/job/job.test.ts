@@ -6,29 +6,18 @@ import { specSchema } from "../spec/index.ts";
 import {
   type Actor,
   type Bench,
-  type Body,
-  complete,
-  type Draft,
   eventSentence,
   fold,
   interpret,
   type JobEvent,
-  type JobState,
-  nextTask,
-  openPoints,
   pullList,
   pullListTotal,
   pullsOf,
-  reasonFrom,
-  SKIP_REASONS,
-  type Slot,
   summarise,
-  tools,
-  unsigned,
-  waitingSlots,
   walk,
   wrenchFor,
 } from "./index.ts";
+import { openedJob, TestJob, uuid } from "../../testing.ts";
 
 // Every limit, torque and price in this file is invented.
 const root = path.join(__dirname, "../../..");
@@ -74,86 +63,11 @@ const bench: Bench = {
 const lead: Actor = { id: "lead", name: "Lead", roles: ["lead", "technician"] };
 const technician: Actor = { id: "tech", name: "Tech", roles: ["technician"] };
 
-const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
-const opened: JobEvent = {
-  id: uuid(0),
-  number: 1,
-  at: "2026-11-23T10:00:00.000Z",
-  by: lead,
-  body: {
-    type: "job_opened",
-    complaint: "slips",
-    symptom: "slips under load",
-    machine: { id: "m", maker: "Maker", model: "Model", year: null, mark: "1", build: "coil-spring" },
-    owner: { name: "Owner", contact: "quay" },
-    meter: { unit: "h", value: 10 },
-    procedure: { id: procedure.id, version: procedure.version, hash: "x" },
-    counts: { "cover-bolts": 4, "plate-bolts": 4, spring: 2, friction: 3, steel: 2 },
-  },
-};
-
-/** A job at the bench of a test: lines typed, events kept. */
-class Job {
-  events: JobEvent[] = [opened];
-  constructor(
-    readonly shop: Bench = bench,
-    public by: Actor = technician,
-  ) {}
-  get state(): JobState {
-    return fold(this.events);
-  }
-  get task() {
-    return nextTask(this.shop, this.state, walk(this.shop, this.state));
-  }
-  get aim(): Slot | undefined {
-    return this.task ? waitingSlots(this.shop, this.state, this.task)[0] : undefined;
-  }
-  offer(draft: Draft) {
-    return complete(this.shop, this.state, draft, this.by);
-  }
-  keep(draft: Draft): JobEvent {
-    const answer = this.offer(draft);
-    if (!answer.ok) throw new Error(`refused: ${answer.error.message}`);
-    return this.append(answer.value);
-  }
-  append(body: Body): JobEvent {
-    const event = { id: uuid(this.events.length), number: this.events.length + 1, at: opened.at, by: this.by, body };
-    this.events = [...this.events, event];
-    return event;
-  }
-  /** One line typed; the answer in words. */
-  type(line: string, reason = ""): string {
-    const { shop, state, task } = this;
-    const waiting = task ? waitingSlots(shop, state, task) : [];
-    const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
-    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
-    switch (answer.kind) {
-      case "drafts": {
-        const last = answer.drafts.map((draft) => this.keep(draft)).pop();
-        return last ? eventSentence(shop, this.state, last) : "";
-      }
-      case "strike":
-        return eventSentence(shop, this.state, this.keep({ type: "struck", event: answer.event.id }));
-      case "skip":
-        return eventSentence(
-          shop,
-          this.state,
-          this.keep({ type: "slot_skipped", slot: answer.slot.key, reason: reasonFrom(reason, SKIP_REASONS) ?? "" }),
-        );
-      case "reason":
-        return reason === ""
-          ? `why? ${answer.because}`
-          : eventSentence(shop, this.state, this.keep({ ...answer.draft, reason }));
-      default:
-        return "message" in answer ? answer.message : answer.kind;
-    }
-  }
-  typeAll(...lines: string[]): this {
-    for (const line of lines) this.type(line);
-    return this;
-  }
-  get open() {
-    return unsigned(this.state, openPoints(this.shop, this.state, walk(this.shop, this.state)));
+const COUNTS = { "cover-bolts": 4, "plate-bolts": 4, spring: 2, friction: 3, steel: 2 };
+const opened = openedJob(procedure, COUNTS);
+class Job extends TestJob {
+  constructor(shop: Bench = bench, by: Actor = technician) {
+    super(shop, by, COUNTS);
   }
 }
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { defineCalculator, fields, refuse } from "../calculator/index.ts";
+import { defineCalculator, equal, fields, refuse } from "../calculator/index.ts";
 
 /**
  * The Weibull shape and scale of lives, some of them unfinished, by maximum likelihood.
@@ -29,7 +29,7 @@ export const wearWeibull = defineCalculator({
     const failures = failed.length;
     if (failures < 2) refuse("range", "lives", "lives: at least two failures are needed for a shape.");
     const largest = Math.max(...lives.map((l) => l.life));
-    if (failed.every((l) => l.life === largest)) {
+    if (failed.every((l) => equal(l.life, largest))) {
       return {
         shape: null,
         scale: null,

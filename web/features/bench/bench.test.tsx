@@ -1,0 +1,224 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { type Bench, fold, type JobEvent, procedureSchema, specSchema, waitingSlots, walk } from "@averin/core";
+import { renderToStaticMarkup } from "react-dom/server";
+import { TestJob } from "../../../core/testing.ts";
+import { Sheet } from "../sheet/Sheet.tsx";
+import { EntryLine } from "./EntryLine.tsx";
+import { OpenPoints } from "./OpenPoints.tsx";
+import { ReleasePanel } from "./ReleasePanel.tsx";
+import { spineParts, taskForEntry } from "./spineParts.ts";
+import { TaskPanel } from "./TaskPanel.tsx";
+
+// The invented shop and its jobs as they were typed.
+const root = path.join(__dirname, "../../..");
+const read = (file: string) => JSON.parse(readFileSync(path.join(root, file), "utf8"));
+const shop = read("demo/shop.json");
+const typed: { mark: string; lines: string[] }[] = read("demo/jobs.json").jobs;
+const book = shop.books[0];
+const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
+  specSchema.parse({ ...spec, source: { ...book.source, page } }),
+);
+const bench: Bench = {
+  procedure: procedureSchema.parse(read("procedures/clutch-coil-spring.json")),
+  specs,
+  gauges: shop.gauges,
+  wrenches: shop.wrenches,
+  parts: book.parts,
+};
+const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6 };
+const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
+
+/** A demo job, typed up to the line before the first one that this task would take. */
+function jobAt(task: string): TestJob {
+  const job = new TestJob(bench, lead, counts);
+  for (const line of typed[0]?.lines ?? []) {
+    if (job.task?.id === task) return job;
+    const [text = "", reason = ""] = line.split(";").map((part) => part.trim());
+    job.type(text, reason);
+  }
+  if (job.task?.id !== task) throw new Error(`${task} is never reached`);
+  return job;
+}
+
+function panel(job: TestJob): string {
+  const { task, state } = job;
+  const waiting = task ? waitingSlots(bench, state, task) : [];
+  const kit = { gauge: "caliper-2", wrench: "wrench-a" };
+  const none = () => undefined;
+  return renderToStaticMarkup(
+    <TaskPanel
+      bench={bench}
+      state={state}
+      task={task}
+      waiting={waiting}
+      kit={kit}
+      points={job.open}
+      onAim={none}
+      onEnter={none}
+      onSign={none}
+    />,
+  ).replaceAll("&#x27;", "'");
+}
+
+describe("the step in hand", () => {
+  test("says what to do, why, and the caution where the danger is", () => {
+    const html = panel(jobAt("off:plate-bolts"));
+    expect(html).toContain("Ease all the bolts a turn at a time");
+    expect(html).toContain("Springs under load: keep your face out of line.");
+    expect(html).toContain("the last bolt carries all the springs");
+  });
+
+  test("measuring shows limit, source, condition and gauge, and a row for each plate", () => {
+    const job = jobAt("measure:friction-thickness:found");
+    job.type("2.86 2.87 2.88");
+    const html = panel(job);
+    expect(html).toContain("Grindal 300 demo book, 1, p. 4-13 (maker's manual)");
+    expect(html).toContain("dry, lining wiped");
+    expect(html).toContain("serviceable, 30 % of its wear used");
+    expect(html.match(/friction \d</g)?.length).toBeGreaterThanOrEqual(9);
+  });
+
+  test("a point without a limit says so, never that it passes", () => {
+    const html = panel(jobAt("measure:basket-notch:found"));
+    expect(html).toContain("No limit on file for this point");
+    expect(html).not.toMatch(/serviceable|new range/);
+  });
+
+  test("looking offers the graded words with what they mean and lead to", () => {
+    const html = panel(jobAt("inspect:steel-colour:found"));
+    for (const word of ["silver", "dark", "brown", "blue"]) expect(html).toContain(`>${word}<`);
+    expect(html).toContain("overheated, no longer flat or hard");
+  });
+
+  test("deciding shows each proposal with its reason", () => {
+    const html = panel(jobAt("decide:steel"));
+    expect(html).toContain("steel 8: past limit by 0.05 mm");
+    expect(html).toContain("renew?");
+    expect(html).toContain("keep?");
+  });
+
+  test("the stack is drawn beside its band with the ways that fit", () => {
+    const html = panel(jobAt("build:stack"));
+    expect(html).toContain("the build proposed");
+    expect(html).toMatch(/1 · \d × (1\.6|2\.0) mm/);
+    expect(html).toContain("inside 41.2 to 41.8 mm");
+  });
+
+  test("going together names the plate that goes in next and how it faces", () => {
+    const job = jobAt("fit:pack");
+    expect(panel(job)).toContain("It is in: friction 9");
+    job.type("");
+    expect(panel(job)).toContain("sharp edge outward, all the same way");
+  });
+
+  test("torque shows the pass, the band, the wrench and what went wrong", () => {
+    const job = jobAt("torque:plate-bolts");
+    expect(panel(job)).toContain("Wrench A covers 4 to 20 N·m");
+    job.type("7");
+    const html = panel(job);
+    expect(html).toContain("plate bolt 1, pass 1: above band at 7.0 N·m");
+    expect(html).toContain("next is bolt 3, pass 1 of 2");
+  });
+
+  test("when nothing waits, what is left is listed for a lead", () => {
+    const job = jobAt("do:short-ride");
+    job.type("");
+    expect(job.task).toBeNull();
+    expect(panel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
+    const empty = renderToStaticMarkup(
+      <ReleasePanel
+        state={job.state}
+        points={[]}
+        procedure={bench.procedure}
+        onSign={() => undefined}
+        onEnter={() => undefined}
+      />,
+    );
+    expect(empty).toContain("Release the machine");
+  });
+});
+
+describe("the spine", () => {
+  test("parts come off and go back in, new ones are marked, and heat shows in the pack", () => {
+    const parts = (job: TestJob) => spineParts(bench, job.state, walk(bench, job.state), job.task);
+    const begin = parts(jobAt("off:cover"));
+    expect(begin.map((p) => p.place).slice(0, 3)).toEqual(["off", "on", "on"]);
+    expect(begin.find((p) => p.id === "gasket")?.renewed).toBe(true);
+    const pack = parts(jobAt("measure:spring-length:found")).find((p) => p.id === "pack");
+    expect(pack?.plates).toHaveLength(17);
+    expect(pack?.plates[0]).toMatchObject({ name: "friction 1", outer: true });
+    expect(pack?.plates.filter((p) => p.heat === "blue").map((p) => p.name)).toEqual(["steel 7", "steel 8"]);
+    expect(parts(jobAt("fit:lifter")).find((p) => p.id === "pack")?.place).toBe("in");
+  });
+
+  test("touching a part goes to what waits there", () => {
+    const job = jobAt("decide:friction");
+    expect(taskForEntry(bench, job.state, walk(bench, job.state), "pack")?.id).toBe("decide:friction");
+    expect(taskForEntry(bench, job.state, walk(bench, job.state), "nothing")).toBeNull();
+  });
+});
+
+test("what stands until release is grouped by what clears it", () => {
+  const job = jobAt("measure:friction-thickness:found");
+  const html = renderToStaticMarkup(<OpenPoints points={job.open} state={job.state} onGo={() => undefined} />);
+  for (const group of ["measure", "decide", "build", "fit", "torque", "prove"])
+    expect(html).toContain(`<span>${group}</span>`);
+  expect(html).toContain("friction plate thickness 1–9");
+});
+
+test("the entry line says plainly what is not yet kept, and takes nothing before the page listens", () => {
+  const line = (reachable: boolean, waitingCount: number): string =>
+    renderToStaticMarkup(
+      <EntryLine
+        aim="friction 5"
+        task={null}
+        unit="mm"
+        tool="Caliper 2"
+        asking={null}
+        said={null}
+        waitingCount={waitingCount}
+        reachable={reachable}
+        released={false}
+        onEnter={() => undefined}
+        onCancel={() => undefined}
+      />,
+    );
+  expect(line(true, 0)).toContain("all kept");
+  expect(line(false, 3)).toContain("3 not yet kept: the server does not answer");
+  expect(line(true, 0)).toMatch(/<input[^>]*disabled=""/);
+});
+
+describe("the sheet", () => {
+  const sheet = (job: TestJob): string =>
+    renderToStaticMarkup(<Sheet number="T-0001" bench={bench} events={job.events as JobEvent[]} />).replaceAll(
+      "&#x27;",
+      "'",
+    );
+
+  test("as found and as left, with limits and sources, parts, torques, and what was left", () => {
+    const job = jobAt("do:short-ride");
+    job.type("");
+    const html = sheet(job);
+    expect(html).toContain("past limit by 0.04 mm");
+    expect(html).toContain("min 2.72");
+    expect(html).toContain("TV-FR-3010");
+    expect(html).toContain("BL-GK-3001");
+    expect(html).toMatch(/9 ×<\/td>/);
+    expect(html).toContain("5: 9.9");
+    expect(html).toContain("not released: 1 open");
+    expect(html).toContain("no limit on file");
+    expect(html).toContain("come before this sheet");
+  });
+
+  test("what was struck stays readable, with who struck it; what was not measured says why", () => {
+    const job = jobAt("measure:friction-thickness:found");
+    job.type("9.99");
+    job.type("-");
+    job.type("/", "gauge lent out");
+    const html = sheet(job);
+    expect(html).toMatch(/<s>9\.99 mm, .*struck by Tobin Hask/);
+    expect(html).toContain("not measured: gauge lent out");
+    expect(fold(job.events).struck.size).toBe(1);
+  });
+});
