@@ -1,29 +1,7 @@
-/** Coarse pitch in mm by nominal diameter. Source: ISO 261:1998, table 2 (first and second choice, with M9 and M11). */
-export const COARSE_PITCH: Readonly<Record<string, number>> = {
-  "3": 0.5,
-  "3.5": 0.6,
-  "4": 0.7,
-  "4.5": 0.75,
-  "5": 0.8,
-  "6": 1,
-  "7": 1,
-  "8": 1.25,
-  "9": 1.25,
-  "10": 1.5,
-  "11": 1.5,
-  "12": 1.75,
-  "14": 2,
-  "16": 2,
-  "18": 2.5,
-  "20": 2.5,
-  "22": 2.5,
-  "24": 3,
-  "27": 3,
-  "30": 3.5,
-  "33": 3.5,
-  "36": 4,
-  "39": 4,
-};
+import iso261 from "./iso261.json" with { type: "json" };
+
+/** Coarse pitch in mm by nominal diameter. Source: iso261.json. */
+export const COARSE_PITCH: Readonly<Record<string, number>> = iso261.coarse;
 
 const KSI_MPA = 6.894757293168361;
 const INCH_MM = 25.4;

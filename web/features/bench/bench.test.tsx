@@ -1,45 +1,12 @@
-import { readFileSync } from "node:fs";
-import path from "node:path";
-import { type Bench, fold, type JobEvent, procedureSchema, specSchema, waitingSlots, walk } from "@averin/core";
+import { waitingSlots, walk } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
-import { TestJob } from "../../../core/testing.ts";
-import { Sheet } from "../sheet/Sheet.tsx";
+import type { TestJob } from "../../../core/testing.ts";
+import { bench, jobAt } from "../../testing/demoJob.ts";
 import { EntryLine } from "./EntryLine.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
 import { TaskPanel } from "./TaskPanel.tsx";
-
-// The invented shop and its jobs as they were typed.
-const root = path.join(__dirname, "../../..");
-const read = (file: string) => JSON.parse(readFileSync(path.join(root, file), "utf8"));
-const shop = read("demo/shop.json");
-const typed: { mark: string; lines: string[] }[] = read("demo/jobs.json").jobs;
-const book = shop.books[0];
-const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
-  specSchema.parse({ ...spec, source: { ...book.source, page } }),
-);
-const bench: Bench = {
-  procedure: procedureSchema.parse(read("procedures/clutch-coil-spring.json")),
-  specs,
-  gauges: shop.gauges,
-  wrenches: shop.wrenches,
-  parts: book.parts,
-};
-const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6 };
-const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
-
-/** A demo job, typed up to the line before the first one that this task would take. */
-function jobAt(task: string): TestJob {
-  const job = new TestJob(bench, lead, counts);
-  for (const line of typed[0]?.lines ?? []) {
-    if (job.task?.id === task) return job;
-    const [text = "", reason = ""] = line.split(";").map((part) => part.trim());
-    job.type(text, reason);
-  }
-  if (job.task?.id !== task) throw new Error(`${task} is never reached`);
-  return job;
-}
 
 function panel(job: TestJob): string {
   const { task, state } = job;
@@ -187,38 +154,4 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
   expect(line(true, 0)).toContain("all kept");
   expect(line(false, 3)).toContain("3 not yet kept: the server does not answer");
   expect(line(true, 0)).toMatch(/<input[^>]*disabled=""/);
-});
-
-describe("the sheet", () => {
-  const sheet = (job: TestJob): string =>
-    renderToStaticMarkup(<Sheet number="T-0001" bench={bench} events={job.events as JobEvent[]} />).replaceAll(
-      "&#x27;",
-      "'",
-    );
-
-  test("as found and as left, with limits and sources, parts, torques, and what was left", () => {
-    const job = jobAt("do:short-ride");
-    job.type("");
-    const html = sheet(job);
-    expect(html).toContain("past limit by 0.04 mm");
-    expect(html).toContain("min 2.72");
-    expect(html).toContain("TV-FR-3010");
-    expect(html).toContain("BL-GK-3001");
-    expect(html).toMatch(/9 ×<\/td>/);
-    expect(html).toContain("5: 9.9");
-    expect(html).toContain("not released: 1 open");
-    expect(html).toContain("no limit on file");
-    expect(html).toContain("come before this sheet");
-  });
-
-  test("what was struck stays readable, with who struck it; what was not measured says why", () => {
-    const job = jobAt("measure:friction-thickness:found");
-    job.type("9.99");
-    job.type("-");
-    job.type("/", "gauge lent out");
-    const html = sheet(job);
-    expect(html).toMatch(/<s>9\.99 mm, .*struck by Tobin Hask/);
-    expect(html).toContain("not measured: gauge lent out");
-    expect(fold(job.events).struck.size).toBe(1);
-  });
 });
