@@ -42,7 +42,7 @@ export function JobList({ jobs }: { jobs: readonly JobLine[] }) {
         <li key={job.id} className="border-b border-line">
           <Link
             href={job.stage === "released" ? `/jobs/${job.id}/sheet` : `/jobs/${job.id}`}
-            className="grid min-h-[84px] grid-cols-[86px_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet md:grid-cols-[86px_minmax(190px,1fr)_300px_1.2fr_72px]"
+            className="grid min-h-[84px] grid-cols-[86px_1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet md:grid-cols-[80px_minmax(160px,1fr)_150px_1.1fr_64px] lg:grid-cols-[86px_minmax(190px,1fr)_300px_1.2fr_72px]"
           >
             <span className="figure font-bold">{job.number}</span>
             <span className="leading-tight">
@@ -73,7 +73,7 @@ function Lane({ stage }: { stage: string }) {
   const at =
     stage === "ready" || stage === "released" ? STAGES.length : STAGES.indexOf(stage as (typeof STAGES)[number]);
   return (
-    <svg viewBox="0 0 300 30" className="hidden w-[300px] md:block" aria-hidden>
+    <svg viewBox="0 0 300 30" className="hidden w-full md:block" aria-hidden>
       {STAGES.map((name, i) => (
         <g key={name} transform={`translate(${i * 50} 0)`}>
           <rect
