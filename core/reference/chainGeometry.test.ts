@@ -39,3 +39,14 @@ test("the handbook form stays within a tenth of a pitch of the exact one in usua
     expect(Math.abs((pitches ?? 0) - approximatePitches)).toBeLessThan(0.1);
   }
 });
+
+// Handbook form worked by hand, the way handbooks set their examples (centre distance in pitches): 21 and 84 teeth at
+// 40 pitches are 80 + 52.5 + (63/2π)²/40 = 135.013; 17 and 45 at 30 are 60 + 31 + (28/2π)²/30 = 91.662.
+test.each([
+  [21, 84, 40, 135.013, 136],
+  [17, 45, 30, 91.662, 92],
+])("%d and %d teeth at %d pitches", (frontTeeth, rearTeeth, centrePitches, handbook, ordered) => {
+  const answer = value(chainLength, { frontTeeth, rearTeeth, pitchMm: 12.7, centreMm: 12.7 * centrePitches });
+  expect(answer.approximatePitches).toBeCloseTo(handbook, 3);
+  expect(answer.evenPitches).toBe(ordered);
+});
