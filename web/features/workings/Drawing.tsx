@@ -373,10 +373,10 @@ function compare({ output }: Shown): ReactNode {
     <>
       <Bars
         says={`First: ${ranked[0]?.id}`}
-        bars={ranked.flatMap((r) => [
+        bars={ranked.flatMap((r, i) => [
           { label: r.id, value: r.total, text: r.total.toFixed(0) },
           {
-            label: `${r.id} + risk`,
+            label: `with risk ${i + 1}`,
             value: r.expected,
             text: `${r.expected.toFixed(0)}${r.perLife === undefined ? "" : ` · ${r.perLife.toFixed(2)}`}`,
             tone: r.expected > r.total ? ("near" as const) : ("soft" as const),

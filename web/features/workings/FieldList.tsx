@@ -44,7 +44,10 @@ function OneField(props: One) {
       <fieldset className="border-l-2 border-line pl-3">
         <legend className="caption">{naming(field.name).words}</legend>
         {Array.from({ length: more }, (_, i) => (
-          <div key={i} className="mb-1 grid grid-cols-2 gap-x-2 border-b border-line pb-1">
+          <div
+            key={i}
+            className="mb-1 grid grid-cols-2 gap-x-2 md:grid-cols-1 xl:grid-cols-2 border-b border-line pb-1"
+          >
             {field.keyed && (
               <Leaf
                 {...props}
