@@ -1,4 +1,5 @@
 import { calculators, chainSlack, clutchPick } from "@averin/core";
+import { OFF_ROAD_DRIVE } from "../core/testing.ts";
 import { Told } from "./told.ts";
 
 export type Measured = {
@@ -77,20 +78,7 @@ function pick(): Measured {
 }
 
 function slack(): Measured {
-  const input = {
-    frontTeeth: 13,
-    rearTeeth: 48,
-    pitchMm: 15.875,
-    sprocketXMm: -70,
-    sprocketYMm: 15,
-    armMm: 560,
-    restDeg: -20,
-    slackAtRestMm: 45,
-    fromDeg: -25,
-    toDeg: 15,
-    targetTightMm: 10,
-    steps: 121,
-  };
+  const input = { ...OFF_ROAD_DRIVE, steps: 121 };
   return measured(
     "chain.slack, 121 steps, against one frame at 60 Hz",
     median(() => void chainSlack(input), 41),

@@ -128,3 +128,18 @@ export class TestJob {
     return unsigned(this.state, openPoints(this.shop, this.state, walk(this.shop, this.state)));
   }
 }
+
+/** For tests and measurements: an off-road drive, invented and plausible. */
+export const OFF_ROAD_DRIVE = {
+  frontTeeth: 13,
+  rearTeeth: 48,
+  pitchMm: 15.875,
+  sprocketXMm: -70,
+  sprocketYMm: 15,
+  armMm: 560,
+  restDeg: -20,
+  slackAtRestMm: 45,
+  fromDeg: -25,
+  toDeg: 15,
+  targetTightMm: 10,
+};

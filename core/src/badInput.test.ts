@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { refusal } from "../testing.ts";
+import { OFF_ROAD_DRIVE, refusal } from "../testing.ts";
 import { calculators } from "./calculators.ts";
 
 /** One good input a calculator, figures invented; a new calculator without one fails here. */
@@ -61,20 +61,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
   },
   "chain.length": { frontTeeth: 13, rearTeeth: 48, pitchMm: 15.875, centreMm: 590 },
   "chain.stretch": { measuredMm: 256, pitches: 16, pitchMm: 15.875, limitPercent: 2 },
-  "chain.slack": {
-    frontTeeth: 13,
-    rearTeeth: 48,
-    pitchMm: 15.875,
-    sprocketXMm: -70,
-    sprocketYMm: 15,
-    armMm: 560,
-    restDeg: -20,
-    slackAtRestMm: 45,
-    fromDeg: -25,
-    toDeg: 15,
-    targetTightMm: 10,
-    steps: 5,
-  },
+  "chain.slack": { ...OFF_ROAD_DRIVE, steps: 5 },
   "case.freeplay": { topTeeth: 20, bottomTeeth: 20, pitchMm: 10, links: 60, centreMm: 200 },
   "case.growth": { spanMm: 300, coldPlayMm: 19, growthMm: 0.2 },
   "case.backoff": { turns: 0.25, threadPitchMm: 1.5 },

@@ -1,22 +1,9 @@
 import fc from "fast-check";
-import { refusal, value } from "../../testing.ts";
+import { OFF_ROAD_DRIVE as machine, refusal, value } from "../../testing.ts";
 import { caseFreeplay, caseGrowth, caseBackoff } from "../case/index.ts";
 import { chainLength, chainRatio, chainSlack, chainStretch, pathLength, pathRadius } from "./index.ts";
 
 // Geometry invented, plausible for an off-road machine.
-const machine = {
-  frontTeeth: 13,
-  rearTeeth: 48,
-  pitchMm: 15.875,
-  sprocketXMm: -70,
-  sprocketYMm: 15,
-  armMm: 560,
-  restDeg: -20,
-  slackAtRestMm: 45,
-  fromDeg: -25,
-  toDeg: 15,
-  targetTightMm: 10,
-};
 const drive = { r1: pathRadius(13, 15.875), r2: pathRadius(48, 15.875) };
 
 describe("chain.ratio", () => {
