@@ -15,7 +15,7 @@ type Props = {
 /** The fields of a calculator, read from its schema: figures with their unit, choices, tables. */
 export function FieldList(props: Props) {
   return (
-    <div className="flex flex-col gap-2">
+    <div className="grid content-start items-start gap-x-6 gap-y-2 md:grid-cols-2 xl:grid-cols-1">
       {props.fields.map((field) => (
         <OneField key={field.path} {...props} field={field} fieldKey={props.keyOf(field.path)} path={field.path} />
       ))}
@@ -44,10 +44,7 @@ function OneField(props: One) {
       <fieldset className="border-l-2 border-line pl-3">
         <legend className="caption">{naming(field.name).words}</legend>
         {Array.from({ length: more }, (_, i) => (
-          <div
-            key={i}
-            className="mb-1 grid grid-cols-2 gap-x-2 md:grid-cols-1 xl:grid-cols-2 border-b border-line pb-1"
-          >
+          <div key={i} className="mb-1 grid grid-cols-2 gap-x-2 border-b border-line pb-1">
             {field.keyed && (
               <Leaf
                 {...props}

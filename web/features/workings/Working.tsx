@@ -31,10 +31,7 @@ export function Working({ group, name, texts, units, jobs, onText, onUnit }: Pro
   const output = !trouble && answer?.ok ? (answer.value as Record<string, unknown>) : null;
 
   return (
-    <section
-      aria-label={TITLES[name]}
-      className="grid gap-5 md:grid-cols-[minmax(0,1fr)_290px] xl:grid-cols-[minmax(0,1fr)_380px]"
-    >
+    <section aria-label={TITLES[name]} className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_380px]">
       <div className="flex min-w-0 flex-col gap-3">
         <div className="min-h-[300px] border border-line bg-sheet p-3" aria-busy={busy}>
           {busy && <progress aria-label="working it out" className="h-1 w-full accent-petrol" />}
