@@ -3,8 +3,10 @@ import {
   type Actor,
   type Bench,
   type Body,
+  cautionDrafts,
   complete,
   type Draft,
+  draftsOf,
   eventSentence,
   fold,
   interpret,
@@ -12,8 +14,6 @@ import {
   type JobState,
   nextTask,
   openPoints,
-  reasonFrom,
-  SKIP_REASONS,
   type Slot,
   tools,
   unsigned,
@@ -58,6 +58,8 @@ export const openedJob = (procedure: Procedure, counts: Record<string, number>):
 /** For tests: a job at a bench, lines typed as a person would, events kept. */
 export class TestJob {
   events: JobEvent[];
+  /** The time at which lines are kept. */
+  clock = "2026-11-23T10:00:00.000Z";
   constructor(
     readonly shop: Bench,
     public by: Actor,
@@ -86,44 +88,52 @@ export class TestJob {
     const event = {
       id: uuid(this.events.length),
       number: this.events.length + 1,
-      at: "2026-11-23T10:00:00.000Z",
+      at: this.clock,
       by: this.by,
       body,
     };
     this.events = [...this.events, event];
     return event;
   }
-  /** One line typed; the answer in words. */
+  /** One line typed; the answer in words, or what is asked back. */
   type(line: string, reason = ""): string {
     const { shop, state, task } = this;
     const waiting = task ? waitingSlots(shop, state, task) : [];
     const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
     const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
-    switch (answer.kind) {
-      case "drafts": {
-        const last = answer.drafts.map((draft) => this.keep(draft)).pop();
-        return last ? eventSentence(shop, this.state, last) : "";
-      }
-      case "strike":
-        return eventSentence(shop, this.state, this.keep({ type: "struck", event: answer.event.id }));
-      case "skip":
-        return eventSentence(
-          shop,
-          this.state,
-          this.keep({ type: "slot_skipped", slot: answer.slot.key, reason: reasonFrom(reason, SKIP_REASONS) ?? "" }),
-        );
-      case "reason":
-        return reason === ""
-          ? `why? ${answer.because}`
-          : eventSentence(shop, this.state, this.keep({ ...answer.draft, reason }));
-      default:
-        return "message" in answer ? answer.message : answer.kind;
+    if (answer.kind === "slip" && reason === "") return answer.question;
+    const drafts = draftsOf(answer.kind === "slip" ? { kind: "drafts", drafts: answer.corrected } : answer, reason);
+    if (drafts === null) {
+      if (answer.kind === "reason") return `why? ${answer.because}`;
+      return "message" in answer ? answer.message : answer.kind;
     }
+    for (const draft of cautionDrafts(state, task, this.by.id)) this.keep(draft);
+    const last = drafts.map((draft) => this.keep(draft)).pop();
+    return last ? eventSentence(shop, this.state, last) : "";
   }
+
   typeAll(...lines: string[]): this {
     for (const line of lines) this.type(line);
     return this;
   }
+
+  /** Works on to a task, or to the end: its lines where there are some, Enter everywhere else. */
+  until(task: string | null, answers: Readonly<Record<string, readonly string[]>> = {}): this {
+    const left = new Map(Object.entries(answers).map(([id, lines]) => [id, [...lines]]));
+    for (let i = 0; i < 2000; i += 1) {
+      const here = this.task;
+      if (here === null || here.id === task) {
+        if (task !== (here?.id ?? null)) throw new Error(`${task} is never reached`);
+        return this;
+      }
+      const before = this.events.length;
+      const [text = "", reason = ""] = (left.get(here.id)?.shift() ?? "").split(";").map((part) => part.trim());
+      const said = this.type(text, reason);
+      if (this.events.length === before) throw new Error(`${here.id}, "${text}": ${said}`);
+    }
+    throw new Error(`${task} is never reached`);
+  }
+
   get open() {
     return unsigned(this.state, openPoints(this.shop, this.state, walk(this.shop, this.state)));
   }

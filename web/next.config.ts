@@ -5,7 +5,7 @@ const config: NextConfig = {
   // A test run builds beside a served application, never under it.
   distDir: process.env.AVERIN_DIST ?? ".next",
   transpilePackages: ["@averin/core"],
-  serverExternalPackages: ["sequelize", "mariadb", "umzug", "@node-rs/argon2", "pino"],
+  serverExternalPackages: ["sequelize", "mariadb", "umzug", "@node-rs/argon2", "pino", "sharp", "@react-pdf/renderer"],
   turbopack: { root: path.join(import.meta.dirname, "..") },
   // Types are checked by ./averin test, once and for every workspace.
   typescript: { ignoreBuildErrors: true },

@@ -11,7 +11,7 @@ export default async function TodayPage() {
   const jobs = await jobLines(db);
   return (
     <>
-      <TopRule name={actor.name}>
+      <TopRule person={actor.name}>
         <span className="text-lg font-semibold">Today</span>
         <Link href="/workings/chain" className="key ml-auto">
           Workings

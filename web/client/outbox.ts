@@ -8,6 +8,8 @@ export type OutboxLine = {
   personId: string;
   typedAt: string;
   events: { id: string; draft: Draft }[];
+  /** A picture that one of the events names; it goes to the server before them. */
+  photo?: { id: string; blob: Blob };
 };
 
 const store = new Dexie("averin") as Dexie & { lines: EntityTable<OutboxLine, "order"> };

@@ -15,12 +15,11 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 import { dropLine, type OutboxLine, putLine, waitingLines } from "./outbox.ts";
-import { send } from "./send.ts";
+import { listen } from "./feed.ts";
+import { send, sendBytes } from "./send.ts";
 
 const keptSchema = z.object({ kept: z.array(eventSchema) });
-const eventsSchema = z.object({ events: z.array(eventSchema) });
 const RETRY_MS = 2000;
-const LOOK_MS = 4000;
 
 export type Submitted = { ok: true; events: JobEvent[] } | { ok: false; error: RefusalData };
 
@@ -31,7 +30,7 @@ export type JobHook = {
   reachable: boolean;
   /** A line that the server refused after it was shown: said once, with the reason. */
   refused: string | null;
-  submit: (drafts: readonly Draft[]) => Promise<Submitted>;
+  submit: (drafts: readonly Draft[], photo?: OutboxLine["photo"]) => Promise<Submitted>;
   /** The state at this moment, ahead of the drawing: what the next Enter aims by. */
   now: () => JobState;
 };
@@ -96,6 +95,8 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
     [current],
   );
 
+  const lastKept = useCallback(() => log.current.kept[log.current.kept.length - 1]?.number ?? 0, []);
+
   const flush = useCallback(async (): Promise<void> => {
     if (sending.current) return;
     sending.current = true;
@@ -103,8 +104,13 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
       for (;;) {
         const line = log.current.lines[0];
         if (!line) return;
-        const after = log.current.kept[log.current.kept.length - 1]?.number ?? 0;
-        const answer = await send("POST", `/api/jobs/${jobId}/events`, { after, events: line.events }, keptSchema);
+        const picture = line.photo
+          ? await sendBytes(`/api/jobs/${jobId}/photos/${line.photo.id}`, line.photo.blob)
+          : ({ kind: "kept" } as const);
+        const answer =
+          picture.kind !== "kept"
+            ? picture
+            : await send("POST", `/api/jobs/${jobId}/events`, { after: lastKept(), events: line.events }, keptSchema);
         setReachable(answer.kind !== "unreachable");
         if (answer.kind === "unreachable") return;
         if (answer.kind === "refused" && answer.status === 401) {
@@ -119,15 +125,16 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
     } finally {
       sending.current = false;
     }
-  }, [jobId, change]);
+  }, [jobId, change, lastKept]);
 
   const submit = useCallback(
-    async (drafts: readonly Draft[]): Promise<Submitted> => {
+    async (drafts: readonly Draft[], photo?: OutboxLine["photo"]): Promise<Submitted> => {
       const line = {
         jobId,
         personId: actor.id,
         typedAt: new Date().toISOString(),
         events: drafts.map((draft) => ({ id: newId(), draft })),
+        ...(photo ? { photo } : {}),
       };
       const answer = provisional(bench, actor, current(), line);
       if (!answer.ok) return answer;
@@ -148,21 +155,16 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
       void flush();
     });
     const retry = setInterval(() => void flush(), RETRY_MS);
-    const look = setInterval(() => {
-      if (document.hidden) return;
-      const after = log.current.kept[log.current.kept.length - 1]?.number ?? 0;
-      void send("GET", `/api/jobs/${jobId}/events?after=${after}`, undefined, eventsSchema).then((answer) => {
-        if (!live) return;
-        if (answer.kind === "kept" && answer.value.events.length > 0) change(answer.value.events, log.current.lines);
-        setReachable(answer.kind !== "unreachable");
-      });
-    }, LOOK_MS);
     return () => {
       live = false;
       clearInterval(retry);
-      clearInterval(look);
     };
   }, [jobId, actor.id, flush, change]);
+
+  useEffect(
+    () => listen(jobId, lastKept, (events) => change(events, log.current.lines), setReachable),
+    [jobId, change, lastKept],
+  );
 
   const state = useMemo(() => fold(shown.events), [shown.events]);
   const now = useCallback(() => fold(current()), [current]);

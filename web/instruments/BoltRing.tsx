@@ -1,25 +1,32 @@
 import type { PullState } from "@averin/core";
 import { useId } from "react";
+import { outline, spotOf } from "./TrayDrawing.tsx";
 
 const SIZE = 380;
 const CENTRE = SIZE / 2;
-const RING = 132;
 
 /** The fasteners where they sit, seen from the cover side, each filling pass by pass; the next one breathes. */
 export function BoltRing({
   pulls,
   next,
   order,
+  places: where,
   onPick,
 }: {
   pulls: readonly PullState[];
   next: { place: number; pass: number } | null;
   order: readonly number[];
+  /** Where each sits, place 1 first; x to the right, y up, within −1…1. */
+  places: readonly { x: number; y: number }[];
   onPick?: (place: number) => void;
 }) {
   const title = useId();
   const places = [...new Set(pulls.map((p) => p.place))];
   const passes = Math.max(...pulls.map((p) => p.pass));
+  const spot = (place: number): { x: number; y: number } => spotOf(where[place - 1] ?? { x: 0, y: 0 });
+  const orderPath = order
+    .map((p, i) => `${i === 0 ? "M" : "L"}${spot(p).x.toFixed(1)} ${spot(p).y.toFixed(1)}`)
+    .join("");
   const says = next ? `next is bolt ${next.place}, pass ${next.pass} of ${passes}` : "every pull recorded";
   return (
     <svg
@@ -29,14 +36,8 @@ export function BoltRing({
       className="block h-auto w-full max-w-[400px]"
     >
       <title id={title}>{`Bolt ring, ${places.length} places; ${says}`}</title>
-      <circle cx={CENTRE} cy={CENTRE} r={RING} fill="none" stroke="var(--line)" strokeWidth="1.5" />
-      <path
-        d={orderPath(order, places.length)}
-        fill="none"
-        stroke="var(--line)"
-        strokeWidth="1.5"
-        strokeDasharray="5 5"
-      />
+      {places.length > 2 && <path d={outline(where)} fill="none" stroke="var(--line)" strokeWidth="1.5" />}
+      <path d={orderPath} fill="none" stroke="var(--line)" strokeWidth="1.5" strokeDasharray="5 5" />
       {next && (
         <text x={CENTRE} y={CENTRE - 4} textAnchor="middle" fontSize="20" fill="var(--ink)">
           pass {next.pass} of {passes}
@@ -65,7 +66,7 @@ export function BoltRing({
         const good = own.filter((p) => p.verdict === "in band").length;
         const bad = own.find((p) => p.verdict !== null && p.verdict !== "in band");
         const missed = !bad && own.some((p) => p.verdict === null && isBehind(p, pulls, order));
-        const { x, y } = spot(place, places.length);
+        const { x, y } = spot(place);
         const fill = good / passes;
         const isNext = next?.place === place;
         return (
@@ -114,16 +115,6 @@ export function BoltRing({
     </svg>
   );
 }
-
-function spot(place: number, count: number): { x: number; y: number } {
-  const angle = ((place - 1) / count) * 2 * Math.PI - Math.PI / 2;
-  return { x: CENTRE + RING * Math.cos(angle), y: CENTRE + RING * Math.sin(angle) };
-}
-
-const orderPath = (order: readonly number[], count: number): string =>
-  order
-    .map((place, i) => `${i === 0 ? "M" : "L"}${spot(place, count).x.toFixed(1)} ${spot(place, count).y.toFixed(1)}`)
-    .join("");
 
 /** A pull left out although a later one in the same pass, or a later pass, has been made. */
 export function isBehind(pull: PullState, all: readonly PullState[], order: readonly number[]): boolean {

@@ -1,5 +1,7 @@
 import type { ReactNode } from "react";
 
+export type SpineState = "on" | "off" | "measured" | "judged" | "decided" | "new" | "going in" | "fitted" | "torqued";
+
 export type SpinePart = {
   id: string;
   name: string;
@@ -8,6 +10,7 @@ export type SpinePart = {
   place: "on" | "off" | "in";
   /** Everything asked about it so far is answered. */
   proven: boolean;
+  state: SpineState;
   renewed: boolean;
   inHand: boolean;
   plates: { name: string; outer: boolean; renewed: boolean; thicknessMm: number | null; heat: string | null }[];
@@ -56,9 +59,20 @@ export function Spine({
   );
 }
 
-function stateWords(part: SpinePart): string {
-  const where = part.place === "off" ? "off" : part.place === "in" ? "in" : "on";
-  return part.renewed ? `${where} · new` : where;
+const WORDS: Record<SpineState, string> = {
+  on: "on",
+  off: "off",
+  measured: "off · measured in part",
+  judged: "off · judged",
+  decided: "off · decided: stays",
+  new: "off · new",
+  "going in": "going in",
+  fitted: "in",
+  torqued: "in · torqued",
+};
+
+function stateWords({ state, renewed }: SpinePart): string {
+  return renewed && (state === "fitted" || state === "going in") ? `${WORDS[state]} · new` : WORDS[state];
 }
 
 /** Unknown is hatched, off stands aside, proven has a full line, new carries a bar. */
@@ -93,6 +107,9 @@ const SHAPES: Record<string, ReactNode> = {
   gasket: <path d="M8 19h72v5H8z" />,
   "pressure-plate": <path d="M10 28h16v-8h9v-6h18v6h9v8h16v7H10z" />,
   lifter: <path d="M36 6h16v14h12v7H24v-7h12zM22 31h44v6H22z" />,
+  "tab-washer": <path d="M14 20h60v5H14zM60 20l8-9h5v9z" />,
+  hub: <path d="M18 30h14V14h8V8h8v6h8v16h14v7H18z" />,
+  basket: <path d="M8 8h7v20h58V8h7v22l-6 6H14l-6-6zM32 36h24v5H32z" />,
   judder: <path d="M12 24q32-14 64 0M12 32h64v4H12z" />,
 };
 

@@ -1,4 +1,4 @@
-import type { Judged, Limit, PullState } from "@averin/core";
+import { type Judged, type Limit, onRing, type PullState } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import { BoltRing, isBehind } from "./BoltRing.tsx";
 import { LimitRule } from "./LimitRule.tsx";
@@ -92,7 +92,9 @@ test("the ring names the next bolt; a pull left out behind a later one is missed
   const order = [1, 3, 2, 4];
   expect(pulls.map((p) => p.verdict === null && isBehind(p, pulls, order))).toEqual([false, false, false, false]);
   expect(isBehind(pull(2, 1, null), [...pulls, pull(4, 1, "in band")], order)).toBe(true);
-  const drawn = renderToStaticMarkup(<BoltRing pulls={pulls} next={{ place: 2, pass: 1 }} order={order} />);
+  const drawn = renderToStaticMarkup(
+    <BoltRing pulls={pulls} next={{ place: 2, pass: 1 }} order={order} places={onRing(3)} />,
+  );
   expect(drawn).toContain("next is bolt 2, pass 1 of 1");
   expect(drawn).toContain("above band");
 });

@@ -10,7 +10,16 @@ const key = (length = 60) => ({ type: DataTypes.STRING(length), primaryKey: true
 const text = (length = 200) => ({ type: DataTypes.STRING(length), allowNull: false });
 const maybe = (length = 200) => ({ type: DataTypes.STRING(length), allowNull: true });
 
-export type PersonRow = { id: string; name: string; passwordHash: string; roles: string[]; createdAt: Date };
+export type PersonRow = {
+  id: string;
+  name: string;
+  passwordHash: string;
+  roles: string[];
+  createdAt: Date;
+  pinHash: string | null;
+  pinTries: number;
+  pinLockedUntil: Date | null;
+};
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
 export type BookRow = { id: string; maker: string; model: string; build: string; title: string };
 export type SpecRow = { bookId: string; specKey: string; body: unknown };
@@ -91,7 +100,28 @@ export type TorqueRow = {
   valueNm: number;
   wrenchId: string;
 };
-export type JobSummaryRow = { jobId: string; stage: string; next: string; openCount: number; lastNumber: number };
+export type JobSummaryRow = {
+  jobId: string;
+  stage: string;
+  next: string;
+  openCount: number;
+  lastNumber: number;
+  needs: string;
+  clocks: unknown;
+  stopText: string | null;
+  sinceAt: Date | null;
+  lastBy: string;
+};
+export type PresetRow = { question: string; word: string };
+export type PhotoRow = {
+  id: string;
+  jobId: string;
+  personId: string;
+  width: number;
+  height: number;
+  bytes: Buffer;
+  takenAt: Date;
+};
 
 function models(sequelize: Sequelize) {
   const define = <Row extends object>(
@@ -106,6 +136,9 @@ function models(sequelize: Sequelize) {
       passwordHash: text(200),
       roles: { type: DataTypes.JSON, allowNull: false },
       createdAt: { type: stamp, allowNull: false },
+      pinHash: maybe(200),
+      pinTries: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      pinLockedUntil: { type: stamp, allowNull: true },
     }),
     sessions: define<SessionRow>("sessions", {
       tokenHash: key(64),
@@ -218,6 +251,21 @@ function models(sequelize: Sequelize) {
       next: text(200),
       openCount: { type: DataTypes.INTEGER, allowNull: false },
       lastNumber: { type: DataTypes.INTEGER, allowNull: false },
+      needs: text(20),
+      clocks: { type: DataTypes.JSON, allowNull: false },
+      stopText: maybe(500),
+      sinceAt: { type: stamp, allowNull: true },
+      lastBy: text(80),
+    }),
+    presets: define<PresetRow>("shop_presets", { question: key(), word: text(80) }),
+    photos: define<PhotoRow>("photos", {
+      id: key(36),
+      jobId,
+      personId: { type: DataTypes.CHAR(36), allowNull: false },
+      width: { type: DataTypes.INTEGER, allowNull: false },
+      height: { type: DataTypes.INTEGER, allowNull: false },
+      bytes: { type: DataTypes.BLOB("medium"), allowNull: false },
+      takenAt: { type: stamp, allowNull: false },
     }),
   };
 }

@@ -4,18 +4,18 @@ import { z } from "zod";
 import path from "node:path";
 import {
   type Actor,
-  DECISION_REASONS,
+  cautionDrafts,
   type Draft,
+  draftsOf,
   fold,
   gaugeSchema,
   interpret,
   nextTask,
   openPoints,
-  reasonFrom,
-  SKIP_REASONS,
   sourceSchema,
   specSchema,
   storePartSchema,
+  type Task,
   tools,
   unsigned,
   waitingSlots,
@@ -23,12 +23,12 @@ import {
   wrenchSchema,
 } from "@averin/core";
 import { type Database } from "./database.ts";
-import { appendEvents, intakeSchema, jobById, openJob } from "./stores/jobs.ts";
+import { appendEvents, intakeSchema, jobById, openJob, type OpenedJob } from "./stores/jobs.ts";
 import { addMachine } from "./stores/machines.ts";
 import { addPerson, anyPeople } from "./stores/people.ts";
 
 const demoSchema = z.object({
-  people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()) })),
+  people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   jobs: z.array(
@@ -39,8 +39,14 @@ const demoSchema = z.object({
       symptom: intakeSchema.shape.symptom,
       takenInBy: z.string(),
       by: z.string(),
-      /** What was typed at the entry line, in order; an empty text is Enter alone. */
-      lines: z.array(z.string()),
+      /** How long ago its first line was written, and its last, in hours before the demo is filled. */
+      hoursAgo: z.tuple([z.number().min(0), z.number().min(0)]),
+      /** The step it stands at, or null for one where nothing waits. */
+      until: z.string().nullable(),
+      /** What was typed at the entry line of each step, in order; where nothing is given, Enter alone. */
+      answers: z.record(z.string(), z.array(z.string())),
+      /** Lines typed at the step it stands at. */
+      then: z.array(z.string()).default([]),
       signedBy: z.string().optional(),
       signedBecause: z.string().optional(),
       releasedBy: z.string().optional(),
@@ -79,25 +85,39 @@ export async function readDemo(folder: string): Promise<Demo> {
 }
 
 /** Types one line at a job's bench, as a person would, and keeps what it means. */
-async function typeLine(db: Database, jobId: string, line: string, by: Actor): Promise<void> {
-  const job = await jobById(db, jobId);
+async function typeLine(db: Database, job: OpenedJob, task: Task, line: string, by: Actor, at: Date): Promise<void> {
   const state = fold(job.events);
-  const task = nextTask(job.bench, state, walk(job.bench, state));
-  if (task === null) throw new Error(`demo: "${line}" was typed where nothing waits`);
   // A reason follows its answer after a semicolon: "3; owner declined".
   const [typed = "", reason = ""] = line.split(";").map((text) => text.trim());
   const waiting = waitingSlots(job.bench, state, task);
   const answer = interpret(typed, { bench: job.bench, state, waiting, by: by.id, ...tools(job.bench, task) });
-  const drafts: Draft[] =
-    answer.kind === "drafts"
-      ? answer.drafts
-      : answer.kind === "skip"
-        ? [{ type: "slot_skipped", slot: answer.slot.key, reason: reasonFrom(reason, SKIP_REASONS) ?? "" }]
-        : answer.kind === "reason"
-          ? [{ ...answer.draft, reason: reasonFrom(reason, DECISION_REASONS) }]
-          : [];
-  if (drafts.length === 0) throw new Error(`demo: "${line}" at ${task.title} is no answer`);
-  await appendEvents(db, jobId, { after: 0, events: drafts.map((draft) => ({ id: randomUUID(), draft })) }, by);
+  const drafts = draftsOf(answer, reason);
+  if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
+  const all: Draft[] = [...cautionDrafts(state, task, by.id), ...drafts];
+  await appendEvents(db, job.id, { after: 0, events: all.map((draft) => ({ id: randomUUID(), draft })) }, by, at);
+}
+
+/** Works a job on to the step it stands at: its lines where there are some, Enter everywhere else. */
+async function workOn(db: Database, id: string, job: Demo["jobs"][number], by: Actor): Promise<void> {
+  const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
+  const left = new Map(Object.entries(job.answers).map(([task, lines]) => [task, [...lines]]));
+  const then = [...job.then];
+  const most = 400;
+  for (let line = 0; line < most; line += 1) {
+    const opened = await jobById(db, id);
+    const state = fold(opened.events);
+    const task = nextTask(opened.bench, state, walk(opened.bench, state));
+    const arrived = (task?.id ?? null) === job.until;
+    if (task === null || (arrived && then.length === 0)) {
+      if (!arrived) throw new Error(`demo: ${job.mark} never comes to ${job.until}`);
+      return;
+    }
+    const typed = (arrived ? then.shift() : left.get(task.id)?.shift()) ?? "";
+    // The lines lie evenly over the time the work took, the last of them where it was left; a guess is near enough.
+    const at = new Date((from ?? 0) + ((to ?? 0) - (from ?? 0)) * Math.min(1, line / 100));
+    await typeLine(db, opened, task, typed, by, at);
+  }
+  throw new Error(`demo: ${job.mark} never ends`);
 }
 
 async function seedJob(db: Database, job: Demo["jobs"][number], people: ReadonlyMap<string, Actor>): Promise<void> {
@@ -116,7 +136,7 @@ async function seedJob(db: Database, job: Demo["jobs"][number], people: Readonly
   });
   if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > 0) return;
   const { id } = await openJob(db, intake, person(job.takenInBy));
-  for (const line of job.lines) await typeLine(db, id, line, person(job.by));
+  await workOn(db, id, job, person(job.by));
   const append = (draft: Draft, by: Actor) =>
     appendEvents(db, id, { after: 0, events: [{ id: randomUUID(), draft }] }, by);
   if (job.signedBy !== undefined) {

@@ -13,29 +13,30 @@ const MOST_BYTES = 64 * 1024;
 
 const answer = (status: number, error: RefusalData): Response => Response.json({ error }, { status });
 
-async function readBody<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.output<Schema>> {
-  if (!(request.headers.get("content-type") ?? "").startsWith("application/json")) {
-    throw new Refused(415, { code: "type", path: "$", message: "Send application/json." });
-  }
-  const tooLarge = new Refused(413, {
-    code: "range",
-    path: "$",
-    message: `At most ${MOST_BYTES} bytes are taken at once.`,
-  });
-  if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) throw tooLarge;
+/** A request's bytes, no more than `most`; refused before they are all here. */
+export async function readBytes(request: Request, most: number): Promise<Buffer> {
+  const tooLarge = new Refused(413, { code: "range", path: "$", message: `At most ${most} bytes are taken at once.` });
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge;
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
   for (;;) {
     const part = await reader?.read();
-    if (!part || part.done) break;
+    if (!part || part.done) return Buffer.concat(chunks);
     size += part.value.byteLength;
-    if (size > MOST_BYTES) throw tooLarge;
+    if (size > most) throw tooLarge;
     chunks.push(part.value);
   }
+}
+
+async function readBody<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.output<Schema>> {
+  if (!(request.headers.get("content-type") ?? "").startsWith("application/json")) {
+    throw new Refused(415, { code: "type", path: "$", message: "Send application/json." });
+  }
+  const bytes = await readBytes(request, MOST_BYTES);
   let value: unknown;
   try {
-    value = JSON.parse(Buffer.concat(chunks).toString("utf8"));
+    value = JSON.parse(bytes.toString("utf8"));
   } catch {
     throw new Refused(422, { code: "json", path: "$", message: "That is not JSON." });
   }
@@ -94,6 +95,31 @@ async function signedIn(db: Database): Promise<Actor> {
 /** A reading route for people who are signed in. */
 export function reading(work: (context: { db: Database; actor: Actor }) => Promise<unknown>): Promise<Response> {
   return guarded(async () => {
+    const db = database();
+    return Response.json(await work({ db, actor: await signedIn(db) }));
+  });
+}
+
+/** A reading route whose answer is bytes, such as a picture or a printed sheet. */
+export function readingBytes(
+  type: string,
+  work: (context: { db: Database; actor: Actor }) => Promise<Uint8Array>,
+): Promise<Response> {
+  return guarded(async () => {
+    const db = database();
+    const bytes = await work({ db, actor: await signedIn(db) });
+    const headers = { "content-type": type, "x-content-type-options": "nosniff", "cache-control": "private" };
+    return new Response(new Uint8Array(bytes), { headers });
+  });
+}
+
+/** A writing route that takes bytes and reads them itself. */
+export function writingBytes(
+  request: Request,
+  work: (context: { db: Database; actor: Actor }) => Promise<unknown>,
+): Promise<Response> {
+  return guarded(async () => {
+    assertSameOrigin(request);
     const db = database();
     return Response.json(await work({ db, actor: await signedIn(db) }));
   });

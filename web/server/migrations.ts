@@ -50,6 +50,20 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         openCount INT NOT NULL, lastNumber INT NOT NULL, PRIMARY KEY (jobId))`,
     ],
   },
+  {
+    name: "0002-bench-in-full",
+    statements: [
+      `ALTER TABLE people ADD COLUMN IF NOT EXISTS pinHash VARCHAR(200), ADD COLUMN IF NOT EXISTS pinTries INT NOT NULL DEFAULT 0,
+        ADD COLUMN IF NOT EXISTS pinLockedUntil DATETIME(3)`,
+      `CREATE TABLE IF NOT EXISTS shop_presets (question VARCHAR(60) PRIMARY KEY, word VARCHAR(80) NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS photos (id CHAR(36) PRIMARY KEY, ${JOB}, personId CHAR(36) NOT NULL, width INT NOT NULL,
+        height INT NOT NULL, bytes MEDIUMBLOB NOT NULL, takenAt DATETIME(3) NOT NULL,
+        FOREIGN KEY (personId) REFERENCES people(id))`,
+      `ALTER TABLE job_summaries ADD COLUMN IF NOT EXISTS needs VARCHAR(20) NOT NULL DEFAULT 'technician',
+        ADD COLUMN IF NOT EXISTS clocks JSON NOT NULL DEFAULT '[]', ADD COLUMN IF NOT EXISTS stopText VARCHAR(500),
+        ADD COLUMN IF NOT EXISTS sinceAt DATETIME(3), ADD COLUMN IF NOT EXISTS lastBy VARCHAR(80) NOT NULL DEFAULT ''`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -7,7 +7,7 @@ import { TestJob } from "../../core/testing.ts";
 const root = path.join(__dirname, "../..");
 const read = (file: string) => JSON.parse(readFileSync(path.join(root, file), "utf8"));
 const shop = read("demo/shop.json");
-const typed: { mark: string; lines: string[] }[] = read("demo/jobs.json").jobs;
+const typed: { mark: string; answers: Record<string, string[]> }[] = read("demo/jobs.json").jobs;
 const book = shop.books[0];
 const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
   specSchema.parse({ ...spec, source: { ...book.source, page } }),
@@ -18,18 +18,11 @@ export const bench: Bench = {
   gauges: shop.gauges,
   wrenches: shop.wrenches,
   parts: book.parts,
+  presets: {},
 };
-const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6 };
+const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6, "cover-dowel": 2 };
 const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
 
-/** For tests: a demo job, typed up to the line before the first one that this task would take. */
-export function jobAt(task: string): TestJob {
-  const job = new TestJob(bench, lead, counts);
-  for (const line of typed[0]?.lines ?? []) {
-    if (job.task?.id === task) return job;
-    const [text = "", reason = ""] = line.split(";").map((part) => part.trim());
-    job.type(text, reason);
-  }
-  if (job.task?.id !== task) throw new Error(`${task} is never reached`);
-  return job;
-}
+/** For tests: the first demo job, worked on to a task, with other answers where a test has its own. */
+export const jobAt = (task: string | null, other: Record<string, string[]> = {}): TestJob =>
+  new TestJob(bench, lead, counts).until(task, { ...typed[0]?.answers, ...other });

@@ -4,14 +4,14 @@ import { ThemeKey } from "./ThemeKey.tsx";
 import { SignOutKey } from "./SignOutKey.tsx";
 
 /** The rule along the top of every screen: where you are on the left, who you are on the right. */
-export function TopRule({ children, name }: { children: ReactNode; name: string }) {
+export function TopRule({ children, person }: { children: ReactNode; person: ReactNode }) {
   return (
     <header className="no-print flex min-h-[52px] items-center gap-4 border-b-2 border-ink bg-sheet px-4">
       <Link href="/" className="flex min-h-[44px] items-center text-lg font-semibold tracking-[0.14em] uppercase">
         Averin
       </Link>
       <div className="flex min-w-0 flex-1 items-center gap-4">{children}</div>
-      <span className="hidden sm:inline">{name}</span>
+      {person}
       <ThemeKey />
       <SignOutKey />
     </header>

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
-import { procedureSchema } from "../procedure/index.ts";
+import { procedureSchema, type Question } from "../procedure/index.ts";
 import { specSchema } from "../spec/index.ts";
 
 /** A measuring gauge as the shop holds it; figures in mm. */
@@ -22,6 +22,8 @@ export const wrenchSchema = z.strictObject({
   minNm: fields.nonNegative,
   maxNm: fields.positive,
   calibrationDue: z.string().nullable(),
+  /** From the middle of the grip to the square, for settings with an adapter; mm. */
+  lengthMm: fields.positive.nullable().default(null),
 });
 export type Wrench = z.infer<typeof wrenchSchema>;
 
@@ -46,7 +48,15 @@ export const benchSchema = z.strictObject({
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   parts: z.array(storePartSchema),
+  /** The shop's own way of each school it has said one for, by the question's id. */
+  presets: z.record(z.string(), z.string()).default({}),
 });
 export type Bench = z.infer<typeof benchSchema>;
+
+/** The way a shop goes by: its own word, or what the procedure starts with. */
+export function presetOf(bench: Bench, question: Question): string | null {
+  const own = bench.presets[question.id];
+  return question.ways.some((way) => way.word === own) ? (own ?? null) : (question.preset ?? null);
+}
 
 export const specFor = (bench: Bench, key: string) => bench.specs.find((spec) => spec.key === key) ?? null;

@@ -1,13 +1,15 @@
 import { type Answer, type RefusalCode } from "../calculator/index.ts";
-import { entryOf, partOf, pointOf } from "../procedure/index.ts";
+import { fastenerCastle } from "../fastener/index.ts";
+import { entryOf, partOf, pieceOf, pointOf, questionOf, type WaitStep } from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
-import { type Bench, specFor } from "./bench.ts";
+import { activeSpine, facingOf, stopsOf, wayOf } from "./applies.ts";
+import { type Bench, presetOf, specFor } from "./bench.ts";
 import type { Actor, Body, Draft } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { proposalFor } from "./judged.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { slot } from "./slot.ts";
-import { layPlates, stackOffer } from "./stack.ts";
+import { layPlates, packOf, stackOffer } from "./stack.ts";
 import { bandOf, torqueSpecFor } from "./torque.ts";
 import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
 
@@ -57,7 +59,7 @@ function completeFinding(bench: Bench, state: JobState, draft: Of<"finding_recor
       `"${draft.word}" is not a word here: one of ${point.findings.map((f) => f.word).join(", ")}.`,
     );
   }
-  return yes({ ...draft, means: finding.means });
+  return yes({ ...draft, means: finding.means, leads: finding.leads });
 }
 
 function completeDecision(bench: Bench, state: JobState, draft: Of<"decision_taken">): Answer<Body> {
@@ -103,8 +105,8 @@ function completeBuild(bench: Bench, state: JobState, draft: Of<"build_accepted"
 
 /** Parts go in from the inside out; each needs those below it in, its decisions taken and its stack built. */
 function completeFit(bench: Bench, state: JobState, draft: Of<"part_fitted">, tasks: readonly Task[]): Answer<Body> {
-  const { spine } = bench.procedure;
-  const entry = entryOf(bench.procedure, draft.entry);
+  const spine = activeSpine(bench, state);
+  const entry = spine.find((e) => e.id === draft.entry);
   if (!entry) return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
   const own = tasks.find((task) => task.id === `fit:${entry.id}`);
   const place = own?.slots.findIndex((s) => s.key === slot.fit(entry.id, draft.item).key) ?? -1;
@@ -119,9 +121,11 @@ function completeFit(bench: Bench, state: JobState, draft: Of<"part_fitted">, ta
     (task) =>
       inner.has(task.id) ||
       (task.kind === "decide" && within.has(task.id.replace("decide:", ""))) ||
-      (task.kind === "build" && task.entry === entry.id),
+      (["build", "check", "wait"].includes(task.kind) && task.entry === entry.id),
   );
-  const open = [...before.flatMap((task) => task.slots), ...own.slots.slice(0, place)].find(
+  // Bolts with places of their own go in where the hand is; plates and parts in their order.
+  const earlier = entry.kind === "fasteners" ? own.slots.filter((s) => s.kind === "ask") : own.slots.slice(0, place);
+  const open = [...before.flatMap((task) => task.slots), ...earlier].find(
     (s) => !isAnswered(bench, state, s) && !isSkipped(state, s),
   );
   if (open) {
@@ -132,13 +136,15 @@ function completeFit(bench: Bench, state: JobState, draft: Of<"part_fitted">, ta
       `${entry.name} cannot go in yet: first ${task?.title.toLowerCase() ?? "what lies below it"}.`,
     );
   }
+  if (draft.count != null && entry.kind !== "fasteners")
+    return no("conflict", "count", "Only fasteners are counted in.");
   const facing =
     entry.kind === "part"
-      ? (entry.facing ?? null)
+      ? facingOf(bench, state, entry)
       : entry.kind === "pack"
         ? facingInPack(bench, state, entry.id, draft.item)
         : null;
-  return yes({ ...draft, facing });
+  return yes({ ...draft, facing, count: draft.count ?? null });
 }
 
 /** Facing words of the plate that goes in as number `item`, counted from the inside. */
@@ -148,10 +154,16 @@ export function facingInPack(bench: Bench, state: JobState, pack: string, item: 
   const [outer, inner] = entry.layers.map((layer) => countOf(state, layer.id));
   // The outermost is of the first layer and the two alternate, so the place from the outside tells the layer.
   const fromOutside = (outer ?? 0) + (inner ?? 0) - item;
-  return entry.layers[fromOutside % 2]?.facing ?? null;
+  const layer = entry.layers[fromOutside % 2];
+  return layer ? facingOf(bench, state, layer) : null;
 }
 
-function completePull(bench: Bench, state: JobState, draft: Of<"torque_applied">): Answer<Body> {
+function completePull(
+  bench: Bench,
+  state: JobState,
+  draft: Of<"torque_applied">,
+  tasks: readonly Task[],
+): Answer<Body> {
   const entry = entryOf(bench.procedure, draft.entry);
   if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
   const count = countOf(state, entry.id);
@@ -161,7 +173,10 @@ function completePull(bench: Bench, state: JobState, draft: Of<"torque_applied">
   const spec = torqueSpecFor(bench, entry);
   if (!spec)
     return no("missing", "spec", `No torque on file for ${entry.name.toLowerCase()}: enter it in the spec book first.`);
-  if (!isAnswered(bench, state, slot.fit(entry.id, 1)) && !isSkipped(state, slot.fit(entry.id, 1))) {
+  const started = tasks
+    .find((task) => task.id === `fit:${entry.id}`)
+    ?.slots.every((s) => isAnswered(bench, state, s) || isSkipped(state, s));
+  if (!started) {
     return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
   }
   const wrench = bench.wrenches.find((w) => w.id === draft.wrench);
@@ -177,6 +192,110 @@ function completePull(bench: Bench, state: JobState, draft: Of<"torque_applied">
   if (!read.ok) return read;
   if (read.value.valueInBase <= 0) return no("range", "text", "A torque must be above 0 N·m.");
   return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec });
+}
+
+function completeOut(bench: Bench, state: JobState, draft: Of<"fastener_out">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners" || entry.tray !== "by place") {
+    return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners with places of their own.`);
+  }
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  if (isAnswered(bench, state, slot.out(entry.id, draft.place))) {
+    return no("conflict", "place", `${entry.one} ${draft.place} is out already.`);
+  }
+  return yes(draft);
+}
+
+function completeCount(bench: Bench, state: JobState, draft: Of<"pieces_counted">): Answer<Body> {
+  const piece = pieceOf(bench.procedure, draft.piece);
+  if (!piece) return no("unsupported", "piece", `"${draft.piece}" is not counted in this job.`);
+  const expected = countOf(state, piece.id);
+  if (draft.count > expected * 10)
+    return no("range", "count", `There are ${expected}; ${draft.count} cannot be right.`);
+  return yes({ ...draft, expected });
+}
+
+function completeQuestion(bench: Bench, state: JobState, draft: Of<"question_answered">): Answer<Body> {
+  const question = questionOf(bench.procedure, draft.question);
+  if (!question) return no("unsupported", "question", `"${draft.question}" is not asked in this job.`);
+  const way = question.ways.find((w) => w.word === draft.word);
+  if (!way) {
+    const words = question.ways.map((w) => w.word).join(", ");
+    return no("range", "word", `"${draft.word}" is no answer here: one of ${words}.`);
+  }
+  const before = wayOf(bench, state, question.id);
+  if (before !== null) return no("conflict", "question", `Answered already: ${before.word}. Strike that first.`);
+  return yes({ ...draft, means: way.means, preset: presetOf(bench, question) });
+}
+
+function waitStep(bench: Bench, id: string): WaitStep | null {
+  return bench.procedure.steps.find((s): s is WaitStep => s.kind === "wait" && s.id === id) ?? null;
+}
+
+function completeStart(bench: Bench, state: JobState, draft: Of<"wait_started">): Answer<Body> {
+  const wait = waitStep(bench, draft.wait);
+  if (!wait) return no("unsupported", "wait", `"${draft.wait}" is nothing to wait for.`);
+  const minutes = wayOf(bench, state, wait.minutesBy)?.minutes;
+  if (minutes === undefined) return no("conflict", "wait", "Say first how long it is to take.");
+  if (state.bySlot.has(slot.start(wait.id).key)) return no("conflict", "wait", "The clock runs already.");
+  return yes({ ...draft, minutes });
+}
+
+function completeEnd(bench: Bench, state: JobState, draft: Of<"wait_ended">): Answer<Body> {
+  const wait = waitStep(bench, draft.wait);
+  if (!wait || !state.bySlot.has(slot.start(wait.id).key)) {
+    return no("conflict", "wait", "That clock was never started.");
+  }
+  if (state.bySlot.has(slot.end(wait.id).key)) return no("conflict", "wait", "That is over already.");
+  return yes(draft);
+}
+
+function completeCheck(bench: Bench, state: JobState, draft: Of<"pack_checked">): Answer<Body> {
+  const step = computeStepOf(bench, draft.step);
+  if (!step) return no("unsupported", "step", `"${draft.step}" is no stack of this job.`);
+  if (!isAnswered(bench, state, slot.build(step.id))) {
+    return no("conflict", "step", "Take a build first: the pack is checked against it.");
+  }
+  const [outer, inner] = packOf(bench, step).layers;
+  const plates = countOf(state, inner.id);
+  const { check, values } = draft;
+  if (check === "count" && (values.length !== 2 || values.some((n) => !Number.isInteger(n)))) {
+    return no("range", "values", `Two counts: ${outer.name.toLowerCase()}, then ${inner.name.toLowerCase()}.`);
+  }
+  if (check === "plates" && values.length !== plates) {
+    return no("range", "values", `${plates} thicknesses, one for each ${inner.one ?? inner.name}, outermost first.`);
+  }
+  if (check === "facing" && values.some((n) => !Number.isInteger(n) || n < 1 || n > plates)) {
+    return no(
+      "range",
+      "values",
+      `Numbers of the ${inner.name.toLowerCase()} that lie the other way round, 1 to ${plates}.`,
+    );
+  }
+  return yes(draft);
+}
+
+/** A castle nut goes on to its next slot, never back; how far is worked out here. */
+function completeLock(bench: Bench, state: JobState, draft: Of<"fastener_locked">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners" || !entry.locking) {
+    return no("unsupported", "entry", `Nothing locks "${draft.entry}".`);
+  }
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  const last = entry.torque.stagesPercent.length;
+  if (!state.bySlot.has(slot.pull(entry.id, draft.place, last).key)) {
+    return no("conflict", "entry", `Torque ${entry.one} ${draft.place} first, then lock it.`);
+  }
+  if (entry.locking.kind !== "cotter") {
+    if (draft.pastDeg !== null) return no("conflict", "pastDeg", "Only a castle nut goes on to a slot.");
+    return yes({ ...draft, how: entry.locking.kind, tightenedDeg: null });
+  }
+  const { slots, crossHoles } = entry.locking;
+  const castle = fastenerCastle({ slots, crossHoles, pastDeg: draft.pastDeg ?? 0 });
+  if (!castle.ok) return castle;
+  return yes({ ...draft, how: "cotter", tightenedDeg: castle.value.tightenDeg });
 }
 
 /**
@@ -195,6 +314,35 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       if (!entryOf(bench.procedure, draft.entry))
         return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
       if (isAnswered(bench, state, slot.off(draft.entry))) return no("conflict", "entry", "That is off already.");
+      return yes({ ...draft, count: draft.count ?? null });
+    case "fastener_out":
+      return completeOut(bench, state, draft);
+    case "pieces_counted":
+      return completeCount(bench, state, draft);
+    case "question_answered":
+      return completeQuestion(bench, state, draft);
+    case "wait_started":
+      return completeStart(bench, state, draft);
+    case "wait_ended":
+      return completeEnd(bench, state, draft);
+    case "pack_checked":
+      return completeCheck(bench, state, draft);
+    case "fastener_locked":
+      return completeLock(bench, state, draft);
+    case "caution_shown": {
+      const text = tasks.find((task) => task.id === draft.task)?.caution ?? null;
+      if (text === null) return no("unsupported", "task", `"${draft.task}" has no caution.`);
+      return yes({ ...draft, text });
+    }
+    case "stop_cleared": {
+      const stop = stopsOf(bench, state).find(({ event }) => event.id === draft.event);
+      if (!stop) return no("unsupported", "event", "That line stops nothing.");
+      if (stop.cleared) return no("conflict", "event", `Cleared already: ${stop.cleared.body.reason}.`);
+      return yes(draft);
+    }
+    case "photo_taken":
+      if (!tasks.some((task) => task.id === draft.task))
+        return no("unsupported", "task", `"${draft.task}" is no step of this job.`);
       return yes(draft);
     case "reading_taken":
       return completeReading(bench, state, draft);
@@ -207,7 +355,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
     case "part_fitted":
       return completeFit(bench, state, draft, tasks);
     case "torque_applied":
-      return completePull(bench, state, draft);
+      return completePull(bench, state, draft, tasks);
     case "step_confirmed": {
       const step = bench.procedure.steps.find((s) => s.id === draft.step);
       if (step?.kind !== "do") return no("unsupported", "step", `"${draft.step}" is no step to confirm.`);
@@ -217,12 +365,15 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       const open = tasks.flatMap((task) => task.slots).find((s) => s.key === draft.slot);
       if (!open) return no("unsupported", "slot", `"${draft.slot}" is nothing that this job asks for.`);
       if (isAnswered(bench, state, open)) return no("conflict", "slot", "That is answered already: strike it first.");
+      if (open.kind === "count")
+        return no("conflict", "slot", "Count it: 0 is an answer too. What lies inside breaks things.");
       return yes(draft);
     }
     case "open_point_signed": {
       if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead signs for an open point.");
       const point = openPoints(bench, state, tasks).find((p) => p.key === draft.key);
       if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
+      if (point.hard) return no("conflict", "key", `No signature clears this: ${point.text}.`);
       return yes({ ...draft, text: point.text });
     }
     case "noted":
@@ -230,7 +381,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
     case "struck": {
       const target = state.events.find((event) => event.id === draft.event);
       if (!target) return no("unsupported", "event", "That line is not in this job.");
-      if (target.body.type === "job_opened" || target.body.type === "struck") {
+      if (["job_opened", "struck", "caution_shown"].includes(target.body.type)) {
         return no("conflict", "event", "That line cannot be struck.");
       }
       if (state.struck.has(draft.event)) return no("conflict", "event", "That line is struck already.");

@@ -8,6 +8,14 @@ const id = z.string().min(1).max(80);
 const text = z.string().trim().min(1).max(500);
 const item = z.int().min(0).max(60);
 const place = z.int().min(1).max(60);
+/** Counted on the way apart, and again on the way together. */
+export const WAYS = ["apart", "together"] as const;
+export type Way = (typeof WAYS)[number];
+
+/** The separate checks of a laid-out pack, as they are typed; thicknesses and order are read from the same line. */
+export const PACK_CHECKS = ["count", "plates", "facing"] as const;
+export type PackCheck = (typeof PACK_CHECKS)[number];
+
 export const PHASES = ["found", "left"] as const;
 export type Phase = (typeof PHASES)[number];
 
@@ -20,7 +28,23 @@ const buildPlateSchema = z.strictObject({
 
 /** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */
 export const draftSchema = z.discriminatedUnion("type", [
-  z.strictObject({ type: z.literal("part_removed"), entry: id }),
+  z.strictObject({ type: z.literal("part_removed"), entry: id, count: item.nullish() }),
+  z.strictObject({
+    type: z.literal("fastener_out"),
+    entry: id,
+    place,
+    lengthMm: fields.positive.nullable(),
+    under: text.nullable(),
+  }),
+  z.strictObject({ type: z.literal("pieces_counted"), piece: id, way: z.enum(WAYS), count: item }),
+  z.strictObject({
+    type: z.literal("question_answered"),
+    question: id,
+    word: id,
+    reason: text.nullable(),
+  }),
+  z.strictObject({ type: z.literal("wait_started"), wait: id }),
+  z.strictObject({ type: z.literal("wait_ended"), wait: id }),
   z.strictObject({
     type: z.literal("reading_taken"),
     point: id,
@@ -39,7 +63,13 @@ export const draftSchema = z.discriminatedUnion("type", [
     reason: text.nullable(),
   }),
   z.strictObject({ type: z.literal("build_accepted"), step: id, counts: z.record(z.string().max(40), place) }),
-  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place }),
+  z.strictObject({
+    type: z.literal("pack_checked"),
+    step: id,
+    check: z.enum(PACK_CHECKS),
+    values: z.array(z.number().min(0)).max(120),
+  }),
+  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place, count: item.nullish() }),
   z.strictObject({
     type: z.literal("torque_applied"),
     entry: id,
@@ -48,7 +78,21 @@ export const draftSchema = z.discriminatedUnion("type", [
     text: z.string().trim().min(1).max(40),
     wrench: id,
   }),
+  z.strictObject({
+    type: z.literal("fastener_locked"),
+    entry: id,
+    place,
+    pastDeg: z.number().min(0).max(360).nullable(),
+  }),
   z.strictObject({ type: z.literal("step_confirmed"), step: id }),
+  z.strictObject({ type: z.literal("caution_shown"), task: z.string().min(1).max(200) }),
+  z.strictObject({ type: z.literal("stop_cleared"), event: z.uuid(), reason: text }),
+  z.strictObject({
+    type: z.literal("photo_taken"),
+    photo: z.uuid(),
+    task: z.string().min(1).max(200),
+    caption: z.string().trim().max(200),
+  }),
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),
@@ -81,7 +125,32 @@ export const bodySchema = z.discriminatedUnion("type", [
     /** How many of each part there are, as the model's book had it then. */
     counts: z.record(z.string(), z.int()),
   }),
-  z.strictObject({ type: z.literal("part_removed"), entry: id }),
+  z.strictObject({ type: z.literal("part_removed"), entry: id, count: z.int().nullable().default(null) }),
+  z.strictObject({
+    type: z.literal("fastener_out"),
+    entry: id,
+    place,
+    lengthMm: z.number().nullable(),
+    under: z.string().nullable(),
+  }),
+  z.strictObject({
+    type: z.literal("pieces_counted"),
+    piece: id,
+    way: z.enum(WAYS),
+    count: z.int(),
+    expected: z.int(),
+  }),
+  z.strictObject({
+    type: z.literal("question_answered"),
+    question: id,
+    word: z.string(),
+    means: z.string(),
+    /** The shop's own way then, where the question is a school. */
+    preset: z.string().nullable(),
+    reason: text.nullable(),
+  }),
+  z.strictObject({ type: z.literal("wait_started"), wait: id, minutes: z.int() }),
+  z.strictObject({ type: z.literal("wait_ended"), wait: id }),
   z.strictObject({
     type: z.literal("reading_taken"),
     point: id,
@@ -95,7 +164,14 @@ export const bodySchema = z.discriminatedUnion("type", [
     gauge: gaugeSchema,
     spec: specSchema.nullable(),
   }),
-  z.strictObject({ type: z.literal("finding_recorded"), point: id, item: place, word: id, means: z.string() }),
+  z.strictObject({
+    type: z.literal("finding_recorded"),
+    point: id,
+    item: place,
+    word: id,
+    means: z.string(),
+    leads: z.enum(["keep", "watch", "renew", "stop"]).nullable().default(null),
+  }),
   z.strictObject({
     type: z.literal("decision_taken"),
     part: id,
@@ -115,7 +191,19 @@ export const bodySchema = z.discriminatedUnion("type", [
     offTargetMm: z.number(),
     spec: specSchema,
   }),
-  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place, facing: z.string().nullable() }),
+  z.strictObject({
+    type: z.literal("pack_checked"),
+    step: id,
+    check: z.enum(PACK_CHECKS),
+    values: z.array(z.number()),
+  }),
+  z.strictObject({
+    type: z.literal("part_fitted"),
+    entry: id,
+    item: place,
+    facing: z.string().nullable(),
+    count: z.int().nullable().default(null),
+  }),
   z.strictObject({
     type: z.literal("torque_applied"),
     entry: id,
@@ -127,7 +215,19 @@ export const bodySchema = z.discriminatedUnion("type", [
     wrench: wrenchSchema,
     spec: specSchema,
   }),
+  z.strictObject({
+    type: z.literal("fastener_locked"),
+    entry: id,
+    place,
+    how: z.string(),
+    pastDeg: z.number().nullable(),
+    /** How far the nut went on to its next slot; null where it has none. */
+    tightenedDeg: z.number().nullable(),
+  }),
   z.strictObject({ type: z.literal("step_confirmed"), step: id, caution: z.string().nullable() }),
+  z.strictObject({ type: z.literal("caution_shown"), task: z.string(), text: z.string() }),
+  z.strictObject({ type: z.literal("stop_cleared"), event: z.uuid(), reason: text }),
+  z.strictObject({ type: z.literal("photo_taken"), photo: z.uuid(), task: z.string(), caption: z.string() }),
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string(), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),

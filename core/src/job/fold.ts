@@ -1,3 +1,4 @@
+import type { Facts } from "../procedure/index.ts";
 import { type Body, type BodyOf, type EventOf, isEvent, type JobEvent } from "./events.ts";
 import { slot } from "./slot.ts";
 
@@ -13,6 +14,11 @@ export type JobState = {
   skipped: ReadonlyMap<string, EventOf<"slot_skipped">>;
   signed: ReadonlyMap<string, EventOf<"open_point_signed">>;
   notes: readonly EventOf<"noted">[];
+  photos: readonly EventOf<"photo_taken">[];
+  /** "task person" → the line that says that the task's caution was shown to them. */
+  cautions: ReadonlyMap<string, EventOf<"caution_shown">>;
+  /** A stop-work finding's line → the line that says what was done about it. */
+  cleared: ReadonlyMap<string, EventOf<"stop_cleared">>;
   released: EventOf<"job_released"> | null;
   lastNumber: number;
 };
@@ -22,6 +28,20 @@ export function slotKeyOf(body: Body): string | null {
   switch (body.type) {
     case "part_removed":
       return slot.off(body.entry).key;
+    case "fastener_out":
+      return slot.out(body.entry, body.place).key;
+    case "pieces_counted":
+      return slot.count(body.piece, body.way).key;
+    case "question_answered":
+      return slot.ask(body.question).key;
+    case "wait_started":
+      return slot.start(body.wait).key;
+    case "wait_ended":
+      return slot.end(body.wait).key;
+    case "pack_checked":
+      return slot.check(body.step, body.check).key;
+    case "fastener_locked":
+      return slot.lock(body.entry, body.place).key;
     case "reading_taken":
       return slot.read(body.point, body.item, body.place, body.phase).key;
     case "finding_recorded":
@@ -40,6 +60,9 @@ export function slotKeyOf(body: Body): string | null {
     case "slot_skipped":
     case "open_point_signed":
     case "noted":
+    case "caution_shown":
+    case "stop_cleared":
+    case "photo_taken":
     case "struck":
     case "job_released":
       return null;
@@ -55,6 +78,9 @@ export function fold(events: readonly JobEvent[]): JobState {
   const skipped = new Map<string, EventOf<"slot_skipped">>();
   const signed = new Map<string, EventOf<"open_point_signed">>();
   const notes: EventOf<"noted">[] = [];
+  const photos: EventOf<"photo_taken">[] = [];
+  const cautions = new Map<string, EventOf<"caution_shown">>();
+  const cleared = new Map<string, EventOf<"stop_cleared">>();
   let opened: EventOf<"job_opened"> | null = null;
   let released: EventOf<"job_released"> | null = null;
   let lastNumber = 0;
@@ -65,6 +91,9 @@ export function fold(events: readonly JobEvent[]): JobState {
     else if (isEvent(event, "slot_skipped")) skipped.set(event.body.slot, event);
     else if (isEvent(event, "open_point_signed")) signed.set(event.body.key, event);
     else if (isEvent(event, "noted")) notes.push(event);
+    else if (isEvent(event, "photo_taken")) photos.push(event);
+    else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
+    else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
     else if (isEvent(event, "job_released")) released = event;
     const key = slotKeyOf(event.body);
     if (key === null) continue;
@@ -72,7 +101,7 @@ export function fold(events: readonly JobEvent[]): JobState {
     if (lines) lines.push(event);
     else bySlot.set(key, [event]);
   }
-  return { opened, events, struck, bySlot, skipped, signed, notes, released, lastNumber };
+  return { opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, released, lastNumber };
 }
 
 /** The latest line that answers a slot, as its own type. */
@@ -80,6 +109,16 @@ export function latest<T extends Body["type"]>(state: JobState, key: string, typ
   const lines = state.bySlot.get(key);
   const last = lines?.[lines.length - 1];
   return last && isEvent(last, type) ? last.body : null;
+}
+
+/** What is known at the bench: the word answered to each question. */
+export function factsOf(state: JobState): Facts {
+  const facts = new Map<string, string>();
+  for (const [key, lines] of state.bySlot) {
+    const last = key.startsWith("ask:") ? lines[lines.length - 1] : undefined;
+    if (last && isEvent(last, "question_answered")) facts.set(last.body.question, last.body.word);
+  }
+  return facts;
 }
 
 export const countOf = (state: JobState, id: string): number => state.opened?.body.counts[id] ?? 1;

@@ -1,8 +1,10 @@
+export { activeParts, activePoints, activeSpine, facingOf, type Stop, stopsOf, wayOf } from "./applies.ts";
 export {
   type Bench,
   benchSchema,
   type Gauge,
   gaugeSchema,
+  presetOf,
   specFor,
   type StorePart,
   storePartSchema,
@@ -11,12 +13,15 @@ export {
 } from "./bench.ts";
 export { complete, facingInPack } from "./complete.ts";
 export {
+  cautionDrafts,
   DECISION_REASONS,
+  draftsOf,
   eventSentence,
   interpret,
   lastStrikeable,
   type LineAnswer,
   type LineContext,
+  minutesWords,
   reasonFrom,
   SKIP_REASONS,
   tools,
@@ -36,7 +41,7 @@ export {
   type JobEvent,
   type Phase,
 } from "./events.ts";
-export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { countOf, factsOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
 export {
   decisionFor,
   figure,
@@ -59,8 +64,13 @@ export {
   summarise,
   unsigned,
 } from "./openPoints.ts";
+export { type MarkPattern, patternOf } from "./pattern.ts";
 export { type PullLine, pullList, pullListTotal } from "./pullList.ts";
+export { resumeSentence } from "./resume.ts";
 export { type Slot, slot } from "./slot.ts";
+export { STACK_CHECKS, type StackCheck, stackChecks } from "./stackChecks.ts";
+export { type StackCapacity, stackCapacity } from "./stackCapacity.ts";
+export { type StackPick, stackPick } from "./stackPick.ts";
 export {
   acceptedBuild,
   layPlates,
@@ -72,12 +82,16 @@ export {
   stackOffer,
 } from "./stack.ts";
 export { bandOf, type PullState, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
+export { inTray, onRing, piecesWords, placesOf, placeWords, type TrayLine, trayOf, type TrayPlace } from "./tray.ts";
+export { type Waiting, waitsOf } from "./waits.ts";
 export {
   computeStepOf,
   isAnswered,
+  isOff,
   isSkipped,
   nextTask,
   slotName,
+  slotsInHand,
   type Stage,
   STAGES,
   type Task,

@@ -2,6 +2,7 @@ import { atLeast, atMost } from "../calculator/index.ts";
 import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verdict } from "../metrology/index.ts";
 import { type DecisionWord, type InspectPoint, itemName, type MeasurePoint, type Part } from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
+import { activePoints, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent, type Phase } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
@@ -124,6 +125,15 @@ export type Proposal = { decision: DecisionWord | null; because: string };
 /** How strongly something speaks; the strongest names the reason, the earliest of equals. */
 const WEIGHT = { past: 3, undecided: 2, unknown: 1 } as const;
 
+/** What a school that was answered proposes for a part, whatever its readings. */
+function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | null {
+  for (const { id } of bench.procedure.questions) {
+    const way = wayOf(bench, state, id);
+    if (way?.proposes?.part === part.id) return { decision: way.proposes.decision, because: way.proposes.because };
+  }
+  return null;
+}
+
 /**
  * What the readings and findings say should be done with an item or a set. The worst rules.
  * null where nothing may be proposed: no limit on file, or nothing read.
@@ -138,7 +148,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
     const weight = WEIGHT[how];
     if (weight > worst.weight) worst = { decision: how === "unknown" ? null : "renew", because, weight };
   };
-  for (const point of bench.procedure.points) {
+  for (const point of activePoints(bench, state)) {
     if (point.on !== part.id) continue;
     for (const i of items) {
       const name = itemName(part, i, count);
@@ -147,7 +157,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
         if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);
         else {
           seen = true;
-          if (finding.leads === "renew") propose("past", `${name}: ${finding.word}, ${finding.means}`);
+          if (finding.leads === "renew" || finding.leads === "stop")
+            propose("past", `${name}: ${finding.word}, ${finding.means}`);
           if (finding.leads === "watch") near ??= `${name}: ${finding.word}, ${finding.means}`;
         }
         continue;
@@ -165,6 +176,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
     }
   }
   if (!seen) return { decision: null, because: "nothing measured or looked at yet" };
+  const school = schoolProposal(bench, state, part);
+  if (school && worst.weight < WEIGHT.past) return school;
   if (worst.because !== "") {
     const set = item === 0 && worst.decision === "renew" ? part.decision?.because : undefined;
     return { decision: worst.decision, because: set ? `${worst.because}; ${set}` : worst.because };

@@ -1,11 +1,37 @@
-import { type FastenerEntry, itemName, partOf, partsOf } from "../procedure/index.ts";
+import { type FastenerEntry, itemName, partOf } from "../procedure/index.ts";
+import { activeParts, activePoints, activeSpine, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
-import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
-import { isAnswered, isSkipped, nextTask, slotName, type Stage, type Task, waitingSlots } from "./walk.ts";
+import { decisionFor, findingOf, judgeItem, verdictSentence } from "./judged.ts";
+import { type Slot, slot } from "./slot.ts";
+import { packMistake } from "./stackChecks.ts";
 import { pullsOf } from "./torque.ts";
+import { trayOf, unaccounted } from "./tray.ts";
+import { waitApplies, waitsOf } from "./waits.ts";
+import {
+  computeStepOf,
+  isAnswered,
+  isSkipped,
+  nextTask,
+  slotName,
+  type Stage,
+  type Task,
+  waitingSlots,
+} from "./walk.ts";
 
-export const OPEN_GROUPS = ["take off", "measure", "decide", "build", "fit", "torque", "prove", "look again"] as const;
+export const OPEN_GROUPS = [
+  "stop work",
+  "take off",
+  "measure",
+  "decide",
+  "build",
+  "wait",
+  "fit",
+  "tray",
+  "torque",
+  "prove",
+  "look again",
+] as const;
 export type OpenGroup = (typeof OPEN_GROUPS)[number];
 
 /** Anything between the job and its release. */
@@ -15,11 +41,17 @@ export type OpenPoint = {
   group: OpenGroup;
   text: string;
   task: string;
+  /** No signature clears it: only doing it does. */
+  hard: boolean;
 };
 
 const GROUP_OF: Record<Task["kind"], OpenGroup> = {
   off: "take off",
   do: "prove",
+  wait: "wait",
+  check: "build",
+  lock: "torque",
+  count: "tray",
   measure: "measure",
   inspect: "measure",
   decide: "decide",
@@ -43,10 +75,19 @@ export function ranges(items: readonly number[]): string {
 function openText(bench: Bench, state: JobState, task: Task, keys: readonly string[]): string {
   const open = task.slots.filter((s) => keys.includes(s.key));
   const items = open.flatMap((s) => ("item" in s && s.item > 0 ? [s.item] : s.kind === "pull" ? [s.place] : []));
+  const mistake = open.map((s) => mistakeIn(bench, state, s)).find((text) => text !== null);
+  if (mistake) return mistake;
   if (open.length === 1 && open[0]) return slotName(bench, state, open[0]);
   // The group says what is to be done; the line only where.
   const what = task.title.toLowerCase().split(":")[0] ?? "";
   return items.length > 0 && task.kind !== "fit" ? `${what} ${ranges(items)}` : what;
+}
+
+/** The mistake a check of the pack found, named; the check waits until it is right. */
+function mistakeIn(bench: Bench, state: JobState, s: Slot): string | null {
+  const step = s.kind === "check" ? computeStepOf(bench, s.step) : null;
+  const wrong = step && s.kind === "check" ? packMistake(bench, state, step, s.check) : null;
+  return wrong && `${wrong.check}: ${wrong.text}`;
 }
 
 function groupOf(task: Task): OpenGroup {
@@ -56,7 +97,7 @@ function groupOf(task: Task): OpenGroup {
 /** Parts that stay although their readings do not say so, and new ones that are not as new ones should be. */
 function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
   const found: OpenPoint[] = [];
-  for (const point of bench.procedure.points) {
+  for (const point of activePoints(bench, state)) {
     if (point.kind !== "measure") continue;
     const part = partOf(bench.procedure, point.on);
     const items = part ? Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1) : [1];
@@ -82,6 +123,7 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
           task:
             tasks.find((t) => t.slots.some((s) => s.kind === "read" && s.point === point.id && s.phase === phase))
               ?.id ?? "",
+          hard: false,
         });
       }
     }
@@ -89,8 +131,26 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
   return found;
 }
 
+/** Looked at and found to need renewing, on something that no decision is taken about. */
+function doubtfulFindings(bench: Bench, state: JobState): OpenPoint[] {
+  return activePoints(bench, state).flatMap((point): OpenPoint[] => {
+    if (point.kind !== "inspect" || partOf(bench.procedure, point.on)?.decision) return [];
+    const finding = findingOf(state, point, 1);
+    if (finding?.leads !== "renew") return [];
+    return [
+      {
+        key: `found:${point.id}:${finding.word}`,
+        group: "look again",
+        text: `${point.name.toLowerCase()}: ${finding.word}, ${finding.means}`,
+        task: `inspect:${point.id}:found`,
+        hard: false,
+      },
+    ];
+  });
+}
+
 function badPulls(bench: Bench, state: JobState): OpenPoint[] {
-  return bench.procedure.spine
+  return activeSpine(bench, state)
     .filter((entry): entry is FastenerEntry => entry.kind === "fasteners")
     .flatMap((entry) =>
       pullsOf(state, entry)
@@ -102,6 +162,7 @@ function badPulls(bench: Bench, state: JobState): OpenPoint[] {
             group: "torque",
             text: `${entry.one} ${place}, pass ${pass}: ${verdict}, ${last?.valueNm.toFixed(1)} of ${last?.aimNm.toFixed(1)} N·m`,
             task: `torque:${entry.id}`,
+            hard: false,
           };
         }),
     );
@@ -109,7 +170,7 @@ function badPulls(bench: Bench, state: JobState): OpenPoint[] {
 
 /** Set parts decided to be left: told to the owner and signed for, since the work stops short of what was advised. */
 function leftParts(bench: Bench, state: JobState): OpenPoint[] {
-  return partsOf(bench.procedure).flatMap((part) => {
+  return activeParts(bench, state).flatMap((part) => {
     if (!part.decision) return [];
     const items =
       part.decision.scope === "each" ? Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1) : [0];
@@ -123,9 +184,78 @@ function leftParts(bench: Bench, state: JobState): OpenPoint[] {
           group: "look again",
           text: `${name}: left as it is, ${decision.reason ?? decision.because}`,
           task: `decide:${part.id}`,
+          hard: false,
         },
       ];
     });
+  });
+}
+
+/** Fasteners pulled by a figure that is only a guess: shown, kept, but no proof; a lead answers for it. */
+function guessedTorques(bench: Bench, state: JobState): OpenPoint[] {
+  return activeSpine(bench, state).flatMap((entry): OpenPoint[] => {
+    if (entry.kind !== "fasteners") return [];
+    const guess = pullsOf(state, entry)
+      .flatMap(({ pulls }) => pulls)
+      .find(({ body }) => body.spec.source.grade === "guess");
+    if (!guess || guess.body.spec.kind !== "torque") return [];
+    return [
+      {
+        key: `guess:${entry.id}:${guess.body.spec.targetNm}`,
+        group: "torque",
+        text: `${entry.name.toLowerCase()}: ${guess.body.spec.targetNm} N·m is a guess and signs nothing off; find the maker's figure`,
+        task: `torque:${entry.id}`,
+        hard: false,
+      },
+    ];
+  });
+}
+
+function stoppedWork(bench: Bench, state: JobState): OpenPoint[] {
+  return stopsOf(bench, state)
+    .filter((stop) => stop.cleared === null)
+    .map(({ event, text }) => ({
+      key: `stop:${event.id}`,
+      group: "stop work",
+      text,
+      task: `inspect:${event.body.point}:found`,
+      hard: true,
+    }));
+}
+
+/** What came out and did not go back in, or never came out. */
+function trayPoints(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
+  const waiting = new Set(tasks.flatMap((task) => waitingSlots(bench, state, task)).map((s) => s.key));
+  const spine = new Map(bench.procedure.spine.map((entry) => [entry.id, entry]));
+  return trayOf(bench, state).flatMap((line): OpenPoint[] => {
+    const entry = spine.get(line.id);
+    const closing = entry
+      ? ![...waiting].some((key) => key.startsWith(`fit:${line.id}:`))
+      : !waiting.has(slot.count(line.id, "together").key);
+    const wrong = unaccounted(line, closing);
+    if (!wrong) return [];
+    const home = tasks.find((task) =>
+      task.slots.some((s) => (s.kind === "count" && s.piece === line.id) || (s.kind === "fit" && s.entry === line.id)),
+    );
+    return [{ key: `tray:${line.id}:${line.out}:${line.in}`, group: "tray", ...wrong, task: home?.id ?? "" }];
+  });
+}
+
+/** Waits ended before their time, with how long they had. */
+function shortWaits(bench: Bench, state: JobState): OpenPoint[] {
+  return waitsOf(bench, state).flatMap(({ wait, minutes, startedAt, endedAt }): OpenPoint[] => {
+    if (endedAt === null) return [];
+    const had = Math.floor((Date.parse(endedAt) - Date.parse(startedAt)) / 60_000);
+    if (had >= minutes) return [];
+    return [
+      {
+        key: `short:${wait.id}:${had}`,
+        group: "wait",
+        text: `${wait.title.toLowerCase()}: ${had} of ${minutes} min`,
+        task: `end:${wait.id}`,
+        hard: false,
+      },
+    ];
   });
 }
 
@@ -140,6 +270,7 @@ export function openPoints(bench: Bench, state: JobState, tasks: readonly Task[]
         group: groupOf(task),
         text: openText(bench, state, task, waiting),
         task: task.id,
+        hard: waiting.some((key) => key.startsWith("count:")),
       });
     }
     for (const s of task.slots) {
@@ -150,24 +281,61 @@ export function openPoints(bench: Bench, state: JobState, tasks: readonly Task[]
         group: groupOf(task),
         text: `${slotName(bench, state, s)}: skipped, ${reason}`,
         task: task.id,
+        hard: false,
       });
     }
     return points;
   });
-  return [...undone, ...badPulls(bench, state), ...doubtfulReadings(bench, state, tasks), ...leftParts(bench, state)];
+  return [
+    ...stoppedWork(bench, state),
+    ...undone,
+    ...trayPoints(bench, state, tasks),
+    ...shortWaits(bench, state),
+    ...badPulls(bench, state),
+    ...guessedTorques(bench, state),
+    ...doubtfulReadings(bench, state, tasks),
+    ...doubtfulFindings(bench, state),
+    ...leftParts(bench, state),
+  ];
 }
 
 export const unsigned = (state: JobState, points: readonly OpenPoint[]): OpenPoint[] =>
   points.filter((point) => !state.signed.has(point.key));
 
-export type Summary = { stage: Stage | "ready" | "released"; next: string; open: number };
+/** What a job waits for, and who can end the wait. */
+export type Summary = {
+  stage: Stage | "ready" | "released";
+  next: string;
+  open: number;
+  needs: "technician" | "lead" | "clock" | "nobody";
+  /** Clocks that run: what for, and when they are over by the log. */
+  clocks: { title: string; endsAt: string }[];
+  stop: string | null;
+  /** The last line of the log: since when the job lies, and by whose hand. */
+  since: string;
+  by: string;
+};
 
 /** Where a job stands, in a line. */
 export function summarise(bench: Bench, state: JobState, tasks: readonly Task[]): Summary {
   const open = unsigned(state, openPoints(bench, state, tasks)).length;
-  if (state.released) return { stage: "released", next: "released", open: 0 };
+  const last = state.events[state.events.length - 1];
+  const common = {
+    open,
+    clocks: waitsOf(bench, state)
+      .filter((wait) => wait.endedAt === null && waitApplies(bench, state, wait.wait))
+      .map((wait) => ({ title: wait.wait.title, endsAt: wait.endsAt })),
+    stop: stopsOf(bench, state).find((stop) => stop.cleared === null)?.text ?? null,
+    since: last?.at ?? "",
+    by: last?.by.name ?? "",
+  };
+  if (state.released) return { ...common, stage: "released", next: "released", open: 0, needs: "nobody", clocks: [] };
   const next = nextTask(bench, state, tasks);
-  if (next === null)
-    return { stage: "ready", next: open === 0 ? "ready for release" : "a lead signs what is left", open };
-  return { stage: next.stage, next: next.title, open };
+  if (next === null) {
+    const [text, needs] =
+      open === 0 ? (["ready for release", "technician"] as const) : (["a lead signs what is left", "lead"] as const);
+    return { ...common, stage: "ready", next: text, needs };
+  }
+  const clock = next.id.startsWith("end:") && common.clocks.length > 0;
+  return { ...common, stage: next.stage, next: next.title, needs: clock ? "clock" : "technician" };
 }

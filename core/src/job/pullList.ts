@@ -1,4 +1,4 @@
-import { partsOf } from "../procedure/index.ts";
+import { activeParts } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -34,7 +34,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       });
     }
   }
-  for (const part of partsOf(bench.procedure)) {
+  for (const part of activeParts(bench, state)) {
     if (computed.has(part.id)) continue;
     const count = countOf(state, part.id);
     const quantity = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i)).length;

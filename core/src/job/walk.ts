@@ -1,26 +1,36 @@
 import { fastenerSequence } from "../fastener/index.ts";
 import {
   type ComputeStep,
+  type DoStep,
+  doStepsOf,
   type Entry,
+  entryHolding,
   type FastenerEntry,
+  holds,
   itemName,
   partOf,
-  partsOf,
   type Point,
   pointOf,
-  type Step,
+  pieceOf,
+  questionOf,
+  type WaitStep,
+  waitStepsOf,
 } from "../procedure/index.ts";
+import { activeParts, activePoints, activeSpine, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import type { Phase } from "./events.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { type Phase, PACK_CHECKS } from "./events.ts";
+import { countOf, factsOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { type Slot, slot } from "./slot.ts";
 import { acceptedBuild, platesOf } from "./stack.ts";
+import { isPackRight } from "./stackChecks.ts";
+import { waitApplies } from "./waits.ts";
 
 export const STAGES = ["apart", "measure", "decide", "build", "together", "prove"] as const;
 export type Stage = (typeof STAGES)[number];
 
-export type TaskKind = "off" | "do" | "measure" | "inspect" | "decide" | "build" | "fit" | "torque";
+export type TaskKind =
+  "off" | "do" | "wait" | "measure" | "inspect" | "decide" | "build" | "check" | "fit" | "torque" | "lock" | "count";
 
 /** One stretch of work: what the middle of the bench shows and the entry line walks through. */
 export type Task = {
@@ -32,30 +42,52 @@ export type Task = {
   do: string;
   why: string | null;
   caution: string | null;
+  tools: readonly string[];
   /** The spine entry it belongs to, to light up its part; null for steps of the whole machine. */
   entry: string | null;
   slots: Slot[];
 };
 
-type Sketch = Omit<Task, "number">;
-
-const entryHolding = (bench: Bench, part: string): string | null =>
-  bench.procedure.spine.find((e) => e.id === part || (e.kind === "pack" && e.layers.some((l) => l.id === part)))?.id ??
-  null;
+type Sketch = Omit<Task, "number" | "why" | "caution" | "tools"> & {
+  why?: string | undefined;
+  caution?: string | undefined;
+  tools?: readonly string[];
+};
 
 const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
 
-function stepTask(step: Extract<Step, { kind: "do" }>): Sketch {
+function doTask(step: DoStep): Sketch {
+  const { id, stage, title, why, caution, tools } = step;
+  const counts = step.temporary.map((piece) => slot.count(piece.id, "apart"));
   return {
-    id: `do:${step.id}`,
-    stage: step.stage,
+    id: `do:${id}`,
+    stage,
     kind: "do",
-    title: step.title,
+    title,
     do: step.do,
-    why: step.why ?? null,
-    caution: step.caution ?? null,
+    why,
+    caution,
+    tools,
     entry: null,
-    slots: [slot.do(step.id)],
+    slots: [slot.do(id), ...counts],
+  };
+}
+
+function offTask(state: JobState, entry: Entry): Sketch {
+  const byPlace = entry.kind === "fasteners" && entry.tray === "by place";
+  return {
+    ...entry.apart,
+    id: `off:${entry.id}`,
+    stage: "apart",
+    kind: "off",
+    title: `${entry.name} off`,
+    entry: entry.id,
+    slots: byPlace
+      ? numbers(countOf(state, entry.id)).map((place) => slot.out(entry.id, place))
+      : [
+          slot.off(entry.id),
+          ...(entry.kind === "part" ? entry.loose.map((piece) => slot.count(piece.id, "apart")) : []),
+        ],
   };
 }
 
@@ -63,24 +95,22 @@ function stepTask(step: Extract<Step, { kind: "do" }>): Sketch {
 function pointTask(bench: Bench, state: JobState, point: Point, stage: Stage, phase: Phase): Sketch {
   const part = partOf(bench.procedure, point.on);
   const items = part === undefined ? [1] : numbers(countOf(state, part.id));
-  const chosen =
-    phase === "left" && stage === "decide" && part ? items.filter((i) => isRenewed(state, part, i)) : items;
   const renewed = stage === "decide";
-  const slots = chosen.flatMap((item) =>
-    point.kind === "inspect"
-      ? [slot.find(point.id, item)]
-      : numbers(renewed ? point.placesNew : point.places).map((place) => slot.read(point.id, item, place, phase)),
-  );
+  const chosen = renewed && part ? items.filter((i) => isRenewed(state, part, i)) : items;
   return {
     id: `${point.kind}:${point.id}:${phase}`,
     stage,
     kind: point.kind,
     title: renewed ? `${point.name}, new parts` : point.name,
     do: renewed ? "measure the new parts too: new parts can be wrong" : point.ask,
-    why: point.why ?? null,
-    caution: point.caution ?? null,
-    entry: entryHolding(bench, point.on),
-    slots,
+    why: point.why,
+    caution: point.caution,
+    entry: entryHolding(bench.procedure, point.on)?.id ?? null,
+    slots: chosen.flatMap((item) =>
+      point.kind === "inspect"
+        ? [slot.find(point.id, item)]
+        : numbers(renewed ? point.placesNew : point.places).map((place) => slot.read(point.id, item, place, phase)),
+    ),
   };
 }
 
@@ -92,18 +122,22 @@ export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
   return answer.value.passes.flatMap((pass, p) => pass.order.map((place) => slot.pull(entry.id, place, p + 1)));
 }
 
+/** How many times something of an entry goes in: plates one by one, bolts with places of their own each. */
+function fitCount(bench: Bench, state: JobState, entry: Entry): number {
+  if (entry.kind === "pack") return platesOf(bench, state, entry).length;
+  return entry.kind === "fasteners" && entry.tray === "by place" ? countOf(state, entry.id) : 1;
+}
+
 function fitTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
-  const items = entry.kind === "pack" ? platesOf(bench, state, entry).length : 1;
+  const counted = entry.kind === "part" ? entry.loose.map((piece) => slot.count(piece.id, "together")) : [];
   const fit: Sketch = {
+    ...entry.together,
     id: `fit:${entry.id}`,
     stage: "together",
     kind: "fit",
     title: entry.kind === "fasteners" ? `${entry.name}: start by hand` : entry.name,
-    do: entry.together.do,
-    why: entry.together.why ?? null,
-    caution: entry.together.caution ?? null,
     entry: entry.id,
-    slots: numbers(items).map((item) => slot.fit(entry.id, item)),
+    slots: [...numbers(fitCount(bench, state, entry)).map((item) => slot.fit(entry.id, item)), ...counted],
   };
   if (entry.kind !== "fasteners") return [fit];
   const torque: Sketch = {
@@ -112,42 +146,83 @@ function fitTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
     kind: "torque",
     title: `${entry.name}: torque`,
     do: entry.torque.before,
-    why: null,
-    caution: entry.torque.caution ?? null,
+    caution: entry.torque.caution,
+    tools: entry.together.tools,
     entry: entry.id,
     slots: pullSlots(state, entry),
   };
-  return [fit, torque];
+  if (!entry.locking) return [fit, torque];
+  const lock: Sketch = {
+    id: `lock:${entry.id}`,
+    stage: "together",
+    kind: "lock",
+    title: `${entry.name}: lock`,
+    do: entry.locking.do,
+    entry: entry.id,
+    slots: numbers(countOf(state, entry.id)).map((place) => slot.lock(entry.id, place)),
+  };
+  return [fit, torque, lock];
+}
+
+function startTask(bench: Bench, state: JobState, wait: WaitStep): Sketch {
+  const { id, title, why, caution, tools } = wait;
+  const none = wayOf(bench, state, wait.minutesBy)?.minutes === 0;
+  const slots = none ? [] : [slot.start(id)];
+  return {
+    id: `start:${id}`,
+    stage: "apart",
+    kind: "wait",
+    title,
+    do: wait.do,
+    why,
+    caution,
+    tools,
+    entry: null,
+    slots,
+  };
+}
+
+/** A wait that was started, or may still be, ends before its entry goes in. */
+function endTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
+  return waitStepsOf(bench.procedure)
+    .filter((wait) => wait.before === entry.id && waitApplies(bench, state, wait))
+    .filter((wait) => state.bySlot.has(slot.start(wait.id).key))
+    .map((wait) => ({
+      id: `end:${wait.id}`,
+      stage: "together",
+      kind: "wait",
+      title: `${wait.title}: over`,
+      do: wait.end,
+      entry: entry.id,
+      slots: [slot.end(wait.id)],
+    }));
 }
 
 /**
  * The whole job as an ordered list of work. Going apart runs down the spine; going together is the same row walked up,
- * never written twice.
+ * never written twice. Questions stand in the task they belong to; what depends on one appears once it is answered.
  */
 export function walk(bench: Bench, state: JobState): Task[] {
-  const { spine, points, steps } = bench.procedure;
+  const { procedure } = bench;
+  const facts = factsOf(state);
+  const spine = activeSpine(bench, state);
+  const points = activePoints(bench, state);
   const doSteps = (stage: Stage, after?: string): Sketch[] =>
-    steps
-      .filter((s): s is Extract<Step, { kind: "do" }> => s.kind === "do" && s.stage === stage && s.after === after)
-      .map(stepTask);
+    doStepsOf(procedure)
+      .filter((step) => step.stage === stage && step.after === after && holds(step.when, facts) === true)
+      .map(doTask);
   const atStage = (stage: "bench" | "build" | "prove"): Point[] =>
     points.filter((p) => (p.kind === "inspect" ? stage === "bench" : p.stage === stage));
+  const computes = procedure.steps.filter((s): s is ComputeStep => s.kind === "compute");
 
   const sketches: Sketch[] = [
+    ...waitStepsOf(procedure)
+      .filter((wait) => waitApplies(bench, state, wait))
+      .map((wait) => startTask(bench, state, wait)),
     ...doSteps("apart"),
-    ...spine.map((entry): Sketch => ({
-      id: `off:${entry.id}`,
-      stage: "apart",
-      kind: "off",
-      title: `${entry.name} off`,
-      do: entry.apart.do,
-      why: entry.apart.why ?? null,
-      caution: entry.apart.caution ?? null,
-      entry: entry.id,
-      slots: [slot.off(entry.id)],
-    })),
+    ...spine.map((entry) => offTask(state, entry)),
     ...atStage("bench").map((point) => pointTask(bench, state, point, "measure", "found")),
-    ...partsOf(bench.procedure)
+    ...activeParts(bench, state)
       .filter((part) => part.decision !== undefined)
       .map((part): Sketch => ({
         id: `decide:${part.id}`,
@@ -155,9 +230,8 @@ export function walk(bench: Bench, state: JobState): Task[] {
         kind: "decide",
         title: `${part.name}: keep, renew or leave`,
         do: "take the proposal with Enter, or say otherwise",
-        why: part.decision?.because ?? null,
-        caution: null,
-        entry: entryHolding(bench, part.id),
+        why: part.decision?.because,
+        entry: entryHolding(procedure, part.id)?.id ?? null,
         slots:
           part.decision?.scope === "each"
             ? numbers(countOf(state, part.id)).map((item) => slot.decide(part.id, item))
@@ -166,40 +240,98 @@ export function walk(bench: Bench, state: JobState): Task[] {
     ...atStage("bench")
       .map((point) => pointTask(bench, state, point, "decide", "left"))
       .filter((task) => task.kind === "measure" && task.slots.length > 0),
-    ...steps
-      .filter((s): s is ComputeStep => s.kind === "compute")
-      .map((step): Sketch => ({
+    ...computes.flatMap((step): Sketch[] => [
+      {
+        ...step,
         id: `build:${step.id}`,
-        stage: "build",
         kind: "build",
-        title: step.title,
-        do: step.do,
-        why: step.why ?? null,
-        caution: step.caution ?? null,
         entry: step.pack,
         slots: [slot.build(step.id)],
-      })),
+      },
+      {
+        id: `check:${step.id}`,
+        stage: "build",
+        kind: "check",
+        title: "Lay the pack out and check it",
+        do: "Plates on the bench in the order they go in, outermost first. Count, thicknesses, order and facing are four checks.",
+        why: "A right sum can hide a wrong plate or a wrong order.",
+        entry: step.pack,
+        slots: PACK_CHECKS.map((check) => slot.check(step.id, check)),
+      },
+    ]),
     ...atStage("build").map((point) => pointTask(bench, state, point, "build", "left")),
-    ...[...spine].reverse().flatMap((entry) => [...fitTasks(bench, state, entry), ...doSteps("together", entry.id)]),
+    ...[...spine]
+      .reverse()
+      .flatMap((entry) => [
+        ...endTasks(bench, state, entry),
+        ...fitTasks(bench, state, entry),
+        ...doSteps("together", entry.id),
+      ]),
+    ...doStepsOf(procedure)
+      .filter((step) => step.temporary.length > 0 && holds(step.when, facts) === true)
+      .flatMap((step) =>
+        step.temporary.map((piece): Sketch => ({
+          id: `away:${piece.id}`,
+          stage: "prove",
+          kind: "count",
+          title: `${piece.name} taken away`,
+          do: `Take away what was put on for the work, and count it.`,
+          entry: null,
+          slots: [slot.count(piece.id, "together")],
+        })),
+      ),
     ...atStage("prove").map((point) => pointTask(bench, state, point, "prove", "left")),
     ...doSteps("prove"),
   ];
-  return sketches.map((sketch, i) => ({ ...sketch, number: i + 1 }));
+  const asked = (at: string, turn: "first" | "last"): Slot[] =>
+    procedure.questions
+      .filter((q) => q.at === at && q.turn === turn && holds(q.when, facts) === true)
+      .map((q) => slot.ask(q.id));
+  return sketches.map(({ id, stage, kind, title, do: what, entry, slots, ...more }, i) => ({
+    ...{ id, stage, kind, title, do: what, entry },
+    number: i + 1,
+    why: more.why ?? null,
+    caution: more.caution ?? null,
+    tools: more.tools ?? [],
+    slots: [...asked(id, "first"), ...slots, ...asked(id, "last")],
+  }));
 }
 
 export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
   if (s.kind === "build") {
-    const step = bench.procedure.steps.find((x): x is ComputeStep => x.kind === "compute" && x.id === s.step);
-    return step !== undefined && acceptedBuild(bench, state, step) !== null;
+    const step = computeStepOf(bench, s.step);
+    return step !== null && acceptedBuild(bench, state, step) !== null;
+  }
+  if (s.kind === "check") {
+    const step = computeStepOf(bench, s.step);
+    return step !== null && state.bySlot.has(s.key) && isPackRight(bench, state, step, s.check);
   }
   return (state.bySlot.get(s.key)?.length ?? 0) > 0;
 }
 
 export const isSkipped = (state: JobState, s: Slot): boolean => state.skipped.has(s.key) && !state.bySlot.has(s.key);
 
+/** Whether an entry has come off whole. */
+export function isOff(bench: Bench, state: JobState, entry: Entry): boolean {
+  return offTask(state, entry)
+    .slots.filter((s) => s.kind !== "count")
+    .every((s) => isAnswered(bench, state, s));
+}
+
 /** Slots of a task that still wait for an answer, skipped ones left out. */
 export function waitingSlots(bench: Bench, state: JobState, task: Task): Slot[] {
   return task.slots.filter((s) => !isAnswered(bench, state, s) && !isSkipped(state, s));
+}
+
+/**
+ * The slots that the line walks through in a task: those that wait, from the one pointed at. In a task that was gone to
+ * on purpose and where nothing waits, the skipped ones are asked again.
+ */
+export function slotsInHand(bench: Bench, state: JobState, task: Task, chosen: boolean, aim: string | null): Slot[] {
+  const waiting = waitingSlots(bench, state, task);
+  const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(state, s)) : waiting;
+  const at = open.findIndex((s) => s.key === aim);
+  return at <= 0 ? open : [...open.slice(at), ...open.slice(0, at)];
 }
 
 /** The first task that still waits, or null when every one is answered or skipped. */
@@ -207,14 +339,41 @@ export function nextTask(bench: Bench, state: JobState, tasks: readonly Task[]):
   return tasks.find((task) => waitingSlots(bench, state, task).length > 0) ?? null;
 }
 
+const CHECK_NAMES = { count: "count", plates: "thicknesses, outermost first", facing: "facing" } as const;
+
 /** What the line aims at, in words: "friction 5, place 2", "plate bolt 3, pass 1". */
 export function slotName(bench: Bench, state: JobState, s: Slot): string {
   const { procedure } = bench;
   switch (s.kind) {
+    case "ask":
+      return questionOf(procedure, s.question)?.ask ?? s.question;
+    case "out":
+    case "lock": {
+      const entry = procedure.spine.find((e) => e.id === s.entry);
+      return entry?.kind === "fasteners" ? itemName(entry, s.place, countOf(state, entry.id)) : s.entry;
+    }
+    case "count": {
+      const piece = pieceOf(procedure, s.piece);
+      if (!piece) return s.piece;
+      const there = s.way === "apart" ? !piece.temporary : piece.temporary;
+      return `${piece.name.toLowerCase()}, how many ${there ? "out" : piece.temporary ? "put on" : "in"}`;
+    }
+    case "start":
+    case "end":
+    case "build":
+    case "do": {
+      const id = s.kind === "start" || s.kind === "end" ? s.wait : s.step;
+      return procedure.steps.find((step) => step.id === id)?.title.toLowerCase() ?? id;
+    }
+    case "check":
+      return CHECK_NAMES[s.check];
     case "off":
     case "fit": {
       const entry = procedure.spine.find((e) => e.id === s.entry);
       if (!entry) return s.entry;
+      if (s.kind === "fit" && entry.kind === "fasteners" && entry.tray === "by place") {
+        return itemName(entry, s.item, countOf(state, entry.id));
+      }
       if (s.kind === "off" || entry.kind !== "pack") return entry.name.toLowerCase();
       const plates = platesOf(bench, state, entry);
       return plates[plates.length - s.item]?.name ?? entry.name;
@@ -233,9 +392,6 @@ export function slotName(bench: Bench, state: JobState, s: Slot): string {
       if (!part) return s.part;
       return s.item === 0 ? part.name.toLowerCase() : itemName(part, s.item, countOf(state, part.id));
     }
-    case "build":
-    case "do":
-      return procedure.steps.find((step) => step.id === s.step)?.title.toLowerCase() ?? s.step;
     case "pull": {
       const entry = procedure.spine.find((e) => e.id === s.entry);
       return entry?.kind === "fasteners" ? `${entry.one} ${s.place}, pass ${s.pass}` : s.entry;

@@ -1,16 +1,37 @@
-export { countKeys, entryOf, itemName, partOf, partsOf, pointOf } from "./parts.ts";
+export { type Condition, type Facts, factsIn, holds } from "./condition.ts";
+export {
+  countsNeeded,
+  doStepsOf,
+  entryHolding,
+  entryOf,
+  itemName,
+  partOf,
+  partsOf,
+  type Piece,
+  pieceOf,
+  piecesOf,
+  pointOf,
+  questionOf,
+  waitStepsOf,
+} from "./parts.ts";
 export {
   type ComputeStep,
   type DecisionWord,
   DECISIONS,
+  type DoStep,
   type Entry,
   type FastenerEntry,
+  type Finding,
+  FINDING_DRAWINGS,
   type InspectPoint,
+  type Loose,
   type MeasurePoint,
   type PackEntry,
   type Part,
   type Point,
   type Procedure,
   procedureSchema,
+  type Question,
   type Step,
+  type WaitStep,
 } from "./schema.ts";

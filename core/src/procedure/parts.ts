@@ -1,4 +1,4 @@
-import type { Entry, Part, Point, Procedure } from "./schema.ts";
+import type { DoStep, Entry, Loose, Part, Point, Procedure, Question, WaitStep } from "./schema.ts";
 
 /** Every part of a procedure, layers of a pack as parts of their own, outside in. */
 export function partsOf(procedure: Procedure): Part[] {
@@ -22,21 +22,49 @@ export function entryOf(procedure: Procedure, id: string): Entry | undefined {
   return procedure.spine.find((entry) => entry.id === id);
 }
 
+/** The spine entry that holds a part: itself, or the pack whose layer it is. */
+export function entryHolding(procedure: Procedure, part: string): Entry | undefined {
+  return procedure.spine.find((e) => e.id === part || (e.kind === "pack" && e.layers.some((l) => l.id === part)));
+}
+
 export function pointOf(procedure: Procedure, id: string): Point | undefined {
   return procedure.points.find((point) => point.id === id);
 }
 
-/** Spec keys that give counts, by the id of what they count. */
-export function countKeys(procedure: Procedure): Map<string, string> {
-  const keys = new Map<string, string>();
-  const note = (id: string, count: Part["count"]): void => {
-    if (typeof count === "object") keys.set(id, count.spec);
-  };
-  for (const entry of procedure.spine) {
-    if (entry.kind === "pack") entry.layers.forEach((layer) => note(layer.id, layer.count));
-    else note(entry.id, entry.count);
-  }
-  return keys;
+export function questionOf(procedure: Procedure, id: string): Question | undefined {
+  return procedure.questions.find((question) => question.id === id);
+}
+
+export const doStepsOf = (procedure: Procedure): DoStep[] =>
+  procedure.steps.filter((step): step is DoStep => step.kind === "do");
+
+export const waitStepsOf = (procedure: Procedure): WaitStep[] =>
+  procedure.steps.filter((step): step is WaitStep => step.kind === "wait");
+
+export type Piece = Loose & { temporary: boolean };
+
+/** Every small part that is counted: those that come out with a part, and those put on for the time of the work. */
+export function piecesOf(procedure: Procedure): Piece[] {
+  return [
+    ...doStepsOf(procedure).flatMap((step) => step.temporary.map((piece) => ({ ...piece, temporary: true }))),
+    ...procedure.spine.flatMap((entry) =>
+      entry.kind === "part" ? entry.loose.map((piece) => ({ ...piece, temporary: false })) : [],
+    ),
+  ];
+}
+
+export function pieceOf(procedure: Procedure, id: string): Piece | undefined {
+  return piecesOf(procedure).find((piece) => piece.id === id);
+}
+
+/** How many there are of everything that is counted: a number, or the spec key under which the model's book holds it. */
+export function countsNeeded(procedure: Procedure): Map<string, Part["count"]> {
+  return new Map([
+    ...procedure.spine.flatMap((entry): [string, Part["count"]][] =>
+      entry.kind === "pack" ? entry.layers.map((layer) => [layer.id, layer.count]) : [[entry.id, entry.count]],
+    ),
+    ...piecesOf(procedure).map((piece): [string, Part["count"]] => [piece.id, piece.count]),
+  ]);
 }
 
 /** "friction 4", or "cover" where there is only one. */

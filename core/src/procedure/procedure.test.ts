@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { itemName, partsOf, procedureSchema } from "./index.ts";
+import fc from "fast-check";
+import { holds, itemName, partsOf, procedureSchema } from "./index.ts";
 
 const folder = path.join(__dirname, "../../../procedures");
 const shipped = readdirSync(folder).map(
@@ -23,26 +24,79 @@ describe("a procedure that cannot be followed is refused, naming the place", () 
       ? "accepted"
       : `${answer.error.issues[0]?.path.join(".")}: ${answer.error.issues[0]?.message}`;
   };
-  test.each([
+  const step = (body: typeof good, id: string) => body.steps?.find((s) => s.id === id) ?? {};
+  const question = (body: typeof good, id: string) => body.questions?.find((q) => q.id === id) ?? {};
+  const entry = (body: typeof good, id: string) => body.spine?.find((e) => e.id === id) ?? {};
+  test.each<[string, (body: typeof good) => void, RegExp]>([
+    ["an id twice", (b) => void ((b.points?.[1] ?? {}).id = b.points?.[0]?.id), /points\.1\.id: .*used twice/],
+    ["a point on no part", (b) => void ((b.points?.[0] ?? {}).on = "flywheel"), /points\.0\.on: "flywheel" is no part/],
+    ["a stack of no pack", (b) => void (step(b, "stack").pack = "cover"), /steps\.\d+\.pack: "cover" is no pack/],
+    ["a step after nothing", (b) => void delete step(b, "plate-moves").after, /steps\.\d+\.after/],
+    ["an unknown field", (b) => void (step(b, "make-safe").colour = "red"), /steps\.\d+: Unrec/],
     [
-      "an id twice",
-      (b: typeof good) => void ((b.points?.[1] ?? {}).id = b.points?.[0]?.id),
-      /points\.1\.id: .*used twice/,
+      "a condition on nothing asked",
+      (b) => void (entry(b, "hub").when = { fact: "x", is: ["y"] }),
+      /when: "x" is no q/,
     ],
     [
-      "a point on no part",
-      (b: typeof good) => void ((b.points?.[0] ?? {}).on = "flywheel"),
-      /points\.0\.on: "flywheel" is no part/,
+      "a condition on an answer that cannot be given",
+      (b) => void (entry(b, "hub").when = { not: { any: [{ fact: "deeper", is: ["perhaps"] }] } }),
+      /when: "perhaps" is no answer to "deeper": go deeper, stay here\./,
+    ],
+    ["a question in no task", (b) => void (question(b, "deeper").at = "off:flywheel"), /at: "off:flywheel" is no task/],
+    ["a school without a preset", (b) => void delete question(b, "edge-direction").preset, /preset: a school needs/],
+    ["a preset that is no answer", (b) => void (question(b, "edge-direction").preset = "up"), /preset: "up" is none/],
+    ["a wait without its minutes", (b) => void (step(b, "soak").minutesBy = "deeper"), /minutesBy: "deeper" is no q/],
+    [
+      "a wait for nothing decided",
+      (b) => void (step(b, "soak").for = "cover"),
+      /for: nothing is decided about "cover"/,
     ],
     [
-      "a stack of no pack",
-      (b: typeof good) => void ((b.steps?.[1] ?? {}).pack = "cover"),
-      /steps\.1\.pack: "cover" is no pack/,
+      "a wedge put on at the end",
+      (b) => void (step(b, "oil-level").temporary = [{ id: "w", name: "W", one: "w" }]),
+      /temporary: .*while going apart/,
     ],
-    ["a step after nothing", (b: typeof good) => void delete (b.steps?.[2] ?? {}).after, /steps\.2\.after/],
-    ["an unknown field", (b: typeof good) => void ((b.steps?.[0] ?? {}).colour = "red"), /steps\.0/],
+    [
+      "a facing that no answer gives",
+      (b) => void (entry(b, "cover").facingBy = "deeper"),
+      /facingBy: "deeper" is no question whose every answer/,
+    ],
   ])("%s", (_, change, expected) => {
     expect(refused(change)).toMatch(expected);
+  });
+});
+
+describe("conditions", () => {
+  const a = { fact: "a", is: ["yes"] };
+  const b = { fact: "b", is: ["yes"] };
+  const facts = (...pairs: [string, string][]) => new Map(pairs);
+
+  test("what is not known stays unknown, unless the rest decides it", () => {
+    expect(holds(a, facts())).toBeNull();
+    expect(holds({ not: a }, facts())).toBeNull();
+    expect(holds({ all: [a, b] }, facts(["b", "no"]))).toBe(false);
+    expect(holds({ any: [a, b] }, facts(["b", "yes"]))).toBe(true);
+    expect(holds({ all: [a, b] }, facts(["b", "yes"]))).toBeNull();
+    expect(holds(undefined, facts())).toBe(true);
+  });
+
+  test("all and any are each other's negation, whatever is known", () => {
+    const known = fc.constantFrom<[string, string][]>(
+      [],
+      [["a", "yes"]],
+      [["b", "no"]],
+      [
+        ["a", "no"],
+        ["b", "yes"],
+      ],
+    );
+    fc.assert(
+      fc.property(known, (pairs) => {
+        const f = facts(...pairs);
+        expect(holds({ not: { all: [a, b] } }, f)).toBe(holds({ any: [{ not: a }, { not: b }] }, f));
+      }),
+    );
   });
 });
 

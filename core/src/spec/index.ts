@@ -1,5 +1,6 @@
 export {
   limitOf,
+  type PlacesSpec,
   type Source,
   sourceLine,
   sourceSchema,

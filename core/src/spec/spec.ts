@@ -25,7 +25,9 @@ export type Source = z.infer<typeof sourceSchema>;
 
 const common = { key: z.string().min(1), label: z.string().min(1), source: sourceSchema };
 
-/** One limit, height, torque or count of a model, with its source. Lengths in mm, torques in N·m. */
+const across = z.number().min(-1).max(1);
+
+/** One figure of a model with its source: a limit, height, torque, count, a set of places, or a plain figure. Lengths in mm, torques in N·m. */
 export const specSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("limit"), ...common, limit: limitSchema }),
   z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
@@ -36,9 +38,27 @@ export const specSchema = z.discriminatedUnion("kind", [
     tolerancePercent: fields.positive.max(50),
   }),
   z.strictObject({ kind: z.literal("count"), ...common, count: fields.count }),
+  z.strictObject({
+    kind: z.literal("places"),
+    ...common,
+    /** Where each fastener sits, seen from outside: x to the right, y up, within −1…1; its length; what lies under it. */
+    places: z
+      .array(
+        z.strictObject({
+          x: across,
+          y: across,
+          lengthMm: fields.positive.nullable(),
+          under: z.string().min(1).nullable(),
+        }),
+      )
+      .min(1)
+      .max(60),
+  }),
+  z.strictObject({ kind: z.literal("figure"), ...common, value: fields.positive, unit: z.string().min(1) }),
 ]);
 export type Spec = z.infer<typeof specSchema>;
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
+export type PlacesSpec = Extract<Spec, { kind: "places" }>;
 
 /** The limit a reading is judged by under a spec, or null where the spec is no limit. */
 export function limitOf(spec: Spec) {
@@ -49,6 +69,8 @@ export function limitOf(spec: Spec) {
       return { kind: "range" as const, serviceMin: spec.heightMm.min, serviceMax: spec.heightMm.max };
     case "torque":
     case "count":
+    case "places":
+    case "figure":
       return null;
   }
 }

@@ -13,7 +13,7 @@ export default async function IntakePage() {
   const books = await booksOf(db);
   return (
     <>
-      <TopRule name={actor.name}>
+      <TopRule person={actor.name}>
         <span className="text-lg font-semibold">Take in a machine</span>
       </TopRule>
       <main className="mx-auto max-w-[1100px] p-5">

@@ -1,4 +1,4 @@
-import { entryOf, facingInPack, figure, isAnswered, platesOf, slotName } from "@averin/core";
+import { entryOf, facingInPack, facingOf, figure, isAnswered, platesOf, slotName } from "@averin/core";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Taking off, putting in, doing: what to do, how it faces, and Enter when it is so. */
@@ -9,7 +9,7 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
     aim?.kind !== "fit" || !entry
       ? null
       : entry.kind === "part"
-        ? (entry.facing ?? null)
+        ? facingOf(bench, state, entry)
         : entry.kind === "pack"
           ? facingInPack(bench, state, entry.id, aim.item)
           : null;

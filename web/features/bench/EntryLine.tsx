@@ -1,22 +1,28 @@
 "use client";
 
-import type { Draft, Task } from "@averin/core";
+import type { Slot, Task } from "@averin/core";
 import { CornerDownLeft } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
+import { Keypad } from "./Keypad.tsx";
+import type { Asking, Said } from "./useBenchHand.ts";
 
-export type Asking = { question: string; reasons: readonly string[]; draft: (reason: string) => Draft };
-export type Said = { tone: "said" | "stop"; text: string };
-
-const HINTS: Record<Task["kind"], string> = {
-  measure: "2.94 or several: 2.94 2.91 2.90",
-  inspect: "first letters or number",
-  decide: "Enter takes the proposal; 1 keep 2 renew 3 leave",
-  build: "Enter takes the first; or its number",
-  torque: "Enter: clicked at the setting; or the value",
+const HINTS: Record<Slot["kind"], string> = {
+  ask: "number or first letters; Enter: the shop’s way",
   off: "Enter: it is off",
+  out: "Enter: as the book says; or 25, or 25 washer",
+  count: "Enter: all of them; or how many",
+  start: "Enter starts the clock",
+  end: "Enter: out",
+  read: "2.94 or several: 2.94 2.91 2.90",
+  find: "first letters or number",
+  decide: "Enter takes the proposal; 1 keep 2 renew 3 leave",
+  build: "Enter takes the first; or its number; 0 used plates too",
+  check: "what lies there, not what should",
   fit: "Enter: it is in, facing right",
+  pull: "Enter: clicked at the setting; or the value",
+  lock: "Enter: locked; castle nut: degrees past the slot",
   do: "Enter: done",
 };
 
@@ -24,16 +30,28 @@ const KEYS: [string, string][] = [
   ["Enter", "records, confirms, or takes what is proposed"],
   ["2.94 2.91 2.90", "records several at once; 1 3/16 is one value"],
   [".116in", "a unit may follow; otherwise the gauge's unit holds"],
+  ["s gl 3", "words by first letters or number, several at once"],
+  [".. Enter", "records the last reading again"],
   ["- Enter", "strikes your last entry; it stays readable"],
   ["/ Enter", "skips this place, with a reason"],
   ["+ Enter", "goes on to the next step that waits"],
-  ["*7 Enter", "goes to step 7"],
-  ["Esc", "leaves a question unanswered"],
+  ["*7 Enter", "goes to step 7; *7.4 to its fourth place; *.4 to the fourth here"],
+  ["# words", "a note"],
+  ["@ Enter", "a photo of what is in hand"],
+  ["Esc", "leaves a question; keeps a questioned value as typed"],
   ["?", "these keys"],
 ];
 
+const coarse = "(pointer: coarse), (max-width: 1023px)";
+const watchCoarse = (changed: () => void): (() => void) => {
+  const query = window.matchMedia(coarse);
+  query.addEventListener("change", changed);
+  return () => query.removeEventListener("change", changed);
+};
+
 type Props = {
   aim: string;
+  aimKind: Slot["kind"] | null;
   task: Task | null;
   unit: string;
   tool: string;
@@ -44,74 +62,93 @@ type Props = {
   released: boolean;
   onEnter: (typed: string) => void;
   onCancel: () => void;
+  onPhoto: () => void;
 };
 
-/** The one line that takes everything, with the answer in the same place. */
-export function EntryLine({
-  aim,
-  task,
-  unit,
-  tool,
-  asking,
-  said,
-  waitingCount,
-  reachable,
-  released,
-  onEnter,
-  onCancel,
-}: Props) {
+/** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
+export function EntryLine(props: Props) {
+  const { aim, aimKind, task, unit, tool, asking, said, waitingCount, reachable, released } = props;
+  const { onEnter, onCancel, onPhoto } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
+  const [letters, setLetters] = useState(false);
   const line = useRef<HTMLInputElement>(null);
   const ready = useReady();
-
+  const finger = useSyncExternalStore(
+    watchCoarse,
+    () => window.matchMedia(coarse).matches,
+    () => false,
+  );
   // The line is where typing goes after every touch elsewhere: nobody has to aim at it with a glove.
   useEffect(() => line.current?.focus(), [aim, asking, task?.id, ready]);
 
-  const submit = (): void => {
-    const text = typed;
+  const submit = (text: string): void => {
     setTyped("");
+    setLetters(false);
     onEnter(text);
     line.current?.focus();
   };
-  const hint = asking ? "number or words" : task ? HINTS[task.kind] : "Enter";
+  const hint = asking
+    ? asking.kind === "slip"
+      ? "Enter takes it"
+      : "number or words"
+    : aimKind
+      ? HINTS[aimKind]
+      : "Enter";
+  const off = released || !ready;
+  const inputMode = finger && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
   return (
     <section aria-label="Entry line" className="no-print border-t-2 border-ink bg-sheet">
       <div className="flex min-h-[34px] items-center gap-4 px-4 pt-1">
         <p
           role="status"
           aria-live="polite"
-          className={`min-w-0 flex-1 font-semibold ${said?.tone === "stop" ? "text-past" : "text-ink"}`}
+          className={`min-w-0 flex-1 leading-tight font-semibold ${said?.tone === "stop" && !asking ? "text-past" : "text-ink"}`}
         >
-          {asking ? (
-            <>
-              {asking.question}{" "}
-              <span className="font-normal">{asking.reasons.map((reason, i) => `${i + 1} ${reason}`).join(" · ")}</span>
-            </>
-          ) : (
-            (said?.text ?? "")
-          )}
+          {asking ? asking.question : (said?.text ?? "")}
         </p>
         <p className={reachable ? "text-[15px] text-soft" : "font-semibold text-past"}>
           {reachable
             ? waitingCount === 0
               ? "all kept"
               : `${waitingCount} on the way`
-            : `${waitingCount} not yet kept: the server does not answer. Go on; it is sent when it is back.`}
+            : waitingCount === 0
+              ? "The server does not answer. Go on: what you type stays here and is sent when it is back."
+              : `${waitingCount} not yet kept: the server does not answer. Go on; it is sent when it is back.`}
         </p>
       </div>
+      {asking && (
+        <div className="flex flex-wrap gap-2 px-4 py-1">
+          {asking.kind === "reason" ? (
+            asking.reasons.map((reason, i) => (
+              <button key={reason} type="button" className="key" onClick={() => submit(String(i + 1))}>
+                <span className="figure">{i + 1}</span> {reason}
+              </button>
+            ))
+          ) : (
+            <>
+              <button type="button" className="key" data-main="true" onClick={() => submit("")}>
+                Enter: take it
+              </button>
+              <button type="button" className="key" onClick={onCancel}>
+                Esc: keep as typed
+              </button>
+            </>
+          )}
+        </div>
+      )}
       <form
         className="flex items-stretch gap-2 px-4 pb-2"
         onSubmit={(event) => {
           event.preventDefault();
-          submit();
+          submit(typed);
         }}
       >
         <label
           htmlFor="entry"
           className="flex max-w-[38%] min-w-[150px] items-center text-xl leading-none font-semibold"
         >
-          <span>{asking ? "why" : aim}</span>
+          <span>{asking?.kind === "reason" ? "why" : aim}</span>
           <span aria-hidden className="pl-2 text-petrol">
             ▸
           </span>
@@ -121,9 +158,9 @@ export function EntryLine({
           ref={line}
           autoFocus
           autoComplete="off"
-          inputMode={asking ? "text" : "decimal"}
+          inputMode={inputMode}
           enterKeyHint="enter"
-          disabled={released || !ready}
+          disabled={off}
           value={typed}
           placeholder={released ? "released: nothing more is taken" : hint}
           onChange={(event) => {
@@ -139,43 +176,59 @@ export function EntryLine({
         />
         <span className="figure hidden items-center px-1 text-lg sm:flex">{unit}</span>
         <span className="hidden items-center text-[15px] text-soft md:flex">{tool}</span>
-        <button
-          type="submit"
-          className="key min-h-[52px]! px-5!"
-          data-main="true"
-          disabled={released || !ready}
-          aria-label="Enter"
-        >
-          <CornerDownLeft size={26} aria-hidden />
-        </button>
-        <Dialog.Root open={keysOpen} onOpenChange={setKeysOpen}>
-          <Dialog.Trigger asChild>
-            <button type="button" className="key min-h-[52px]!">
-              ? keys
-            </button>
-          </Dialog.Trigger>
-          <Dialog.Portal>
-            <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-            <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(560px,92vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5">
-              <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
-              <Dialog.Description className="text-soft">All of them are on the numeric keypad.</Dialog.Description>
-              <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
-                {KEYS.map(([key, does]) => (
-                  <div key={key} className="contents">
-                    <dt className="figure font-bold">{key}</dt>
-                    <dd>{does}</dd>
-                  </div>
-                ))}
-              </dl>
-              <Dialog.Close asChild>
-                <button type="button" className="key mt-4">
-                  Close
-                </button>
-              </Dialog.Close>
-            </Dialog.Content>
-          </Dialog.Portal>
-        </Dialog.Root>
+        {!finger && (
+          <button type="submit" className="key min-h-[52px]! px-5!" data-main="true" disabled={off} aria-label="Enter">
+            <CornerDownLeft size={26} aria-hidden />
+          </button>
+        )}
+        <KeysKey open={keysOpen} setOpen={setKeysOpen} />
       </form>
+      {finger && !released && (
+        <Keypad
+          onType={(text) => setTyped((now) => now + text)}
+          onBack={() => setTyped((now) => now.slice(0, -1))}
+          onEnter={() => submit(typed)}
+          onLine={submit}
+          onLetters={() => {
+            setLetters(true);
+            line.current?.blur();
+            setTimeout(() => line.current?.focus(), 0);
+          }}
+          onPhoto={onPhoto}
+        />
+      )}
     </section>
+  );
+}
+
+function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <button type="button" className="key min-h-[52px]!">
+          ? keys
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(620px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
+          <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
+          <Dialog.Description className="text-soft">Figures and signs are on the numeric keypad.</Dialog.Description>
+          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+            {KEYS.map(([key, does]) => (
+              <div key={key} className="contents">
+                <dt className="figure font-bold">{key}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <Dialog.Close asChild>
+            <button type="button" className="key mt-4">
+              Close
+            </button>
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }

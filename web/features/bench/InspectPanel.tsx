@@ -1,10 +1,16 @@
-import { countOf, findingOf, itemName, partOf, pointOf, type Slot } from "@averin/core";
+import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
+import { FindingDrawing } from "@/instruments/FindingDrawing";
 import { inSight } from "./inSight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Find = Extract<Slot, { kind: "find" }>;
 
-const LEADS: Record<string, string> = { keep: "may stay", watch: "may stay, watch it", renew: "renew" };
+const LEADS: Record<string, string> = {
+  keep: "may stay",
+  watch: "may stay, watch it",
+  renew: "renew",
+  stop: "stops the work",
+};
 
 /** Graded words with their criteria; each item in its place, so that the pattern along the pack can be seen. */
 export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps) {
@@ -14,6 +20,8 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
   const part = partOf(bench.procedure, point.on);
   const aim = waiting.find((s): s is Find => s.kind === "find");
   const count = part ? countOf(state, part.id) : 1;
+  const pattern = patternOf(state, point);
+  const { drawing } = point;
   return (
     <>
       <ul className="grid gap-2 sm:grid-cols-2">
@@ -26,6 +34,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               className="key h-full w-full justify-start! py-2 text-left font-normal!"
             >
               <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
+              {drawing && <FindingDrawing drawing={drawing} grade={i} />}
               <span>
                 <strong className="text-lg">{finding.word}</strong>{" "}
                 <span className="text-[15px]">({LEADS[finding.leads]})</span>
@@ -35,6 +44,12 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
           </li>
         ))}
       </ul>
+      {pattern && (
+        <p className="border-l-4 border-near pl-3 text-lg">
+          <strong>The pattern. </strong>
+          {pattern.means}
+        </p>
+      )}
       <ol className="border-t border-line">
         {task.slots
           .filter((s): s is Find => s.kind === "find")
@@ -47,15 +62,20 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   type="button"
                   disabled={finding !== null}
                   onClick={() => onAim(s.key)}
-                  className={`grid min-h-[44px] w-full grid-cols-[18px_116px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+                  className={`grid min-h-[44px] w-full grid-cols-[18px_116px_56px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
                 >
                   <span aria-hidden className="text-petrol">
                     {current ? "▸" : ""}
                   </span>
                   <span className="font-semibold">{part ? itemName(part, s.item, count) : point.name}</span>
+                  <span className="h-[34px] overflow-hidden">
+                    {finding && drawing && (
+                      <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />
+                    )}
+                  </span>
                   <span
                     className={
-                      finding?.leads === "renew"
+                      finding?.leads === "renew" || finding?.leads === "stop"
                         ? "font-semibold text-past"
                         : finding?.leads === "watch"
                           ? "text-near"

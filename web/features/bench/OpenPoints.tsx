@@ -36,7 +36,7 @@ export function OpenPoints({
                     <button
                       type="button"
                       onClick={() => onGo(point.task)}
-                      className="min-h-[44px] w-full py-1 text-left text-[16px] leading-tight hover:bg-ground"
+                      className={`min-h-[44px] w-full py-1 text-left text-[16px] leading-tight hover:bg-ground ${group === "stop work" ? "font-semibold text-past" : ""}`}
                     >
                       {point.text}
                     </button>

@@ -1,16 +1,16 @@
-import type { JobState, OpenPoint, Procedure } from "@averin/core";
+import type { Bench, JobState, OpenPoint } from "@averin/core";
 
 /** Nothing waits any more: what is left is signed for by a lead, one by one, and the job is released. */
 export function ReleasePanel({
+  bench,
   state,
   points,
-  procedure,
   onSign,
   onEnter,
 }: {
+  bench: Bench;
   state: JobState;
   points: readonly OpenPoint[];
-  procedure: Procedure;
   onSign: (point: OpenPoint) => void;
   onEnter: (typed: string) => void;
 }) {
@@ -39,9 +39,13 @@ export function ReleasePanel({
               <span className="caption block">{point.group}</span>
               {point.text}
             </span>
-            <button type="button" className="key" onClick={() => onSign(point)}>
-              Sign for it
-            </button>
+            {point.hard ? (
+              <span className="font-semibold text-past">no signature clears it</span>
+            ) : (
+              <button type="button" className="key" onClick={() => onSign(point)}>
+                Sign for it
+              </button>
+            )}
           </li>
         ))}
       </ul>
@@ -55,7 +59,7 @@ export function ReleasePanel({
           Release the machine
         </button>
       )}
-      {procedure.release.lines.map((line) => (
+      {bench.procedure.release.lines.map((line) => (
         <p key={line} className="text-soft">
           {line}
         </p>

@@ -1,5 +1,14 @@
-import { acceptedBuild, type BuildPlate, computeStepOf, layPlates, type Slot, stackOffer } from "@averin/core";
+import {
+  acceptedBuild,
+  type BuildPlate,
+  computeStepOf,
+  layPlates,
+  type Slot,
+  stackOffer,
+  stackPick,
+} from "@averin/core";
 import { type SectionPlate, StackSection } from "@/instruments/StackSection";
+import { CapacityPanel } from "./CapacityPanel.tsx";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 const MOST_SHOWN = 6;
@@ -13,6 +22,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   const offer = stackOffer(bench, state, step);
   if (!offer.ok) return <p className="border-2 border-dashed border-line p-4 text-xl">{offer.error.message}</p>;
   const { input, builds, nearest, reason } = offer.value;
+  const pick = accepted ? null : stackPick(bench, state, step);
   const { min, max } = input.heightMm;
   const band = { min, max, target: input.heightMm.target ?? (min + max) / 2 };
   const shown = accepted ?? builds[0] ?? nearest;
@@ -71,6 +81,22 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
             </li>
           ))}
         </ol>
+        {pick?.ok && pick.value.feasible && pick.value.setAside.length > 0 && (
+          <button
+            type="button"
+            onClick={() => onEnter("0")}
+            className="key mb-2 w-full flex-col items-start! gap-0! py-1 text-left"
+          >
+            <span className="text-lg">0 · used and new together: {mixWords(pick.value.counts)}</span>
+            <span className="text-[15px] font-normal">
+              <span className="figure">
+                {pick.value.heightMm.toFixed(2)} mm, {pick.value.offTargetMm >= 0 ? "+" : "−"}
+                {Math.abs(pick.value.offTargetMm).toFixed(2)}
+              </span>{" "}
+              sets aside steel {pick.value.setAside.join(", ")}
+            </span>
+          </button>
+        )}
         {builds.length > MOST_SHOWN && !accepted && (
           <p className="text-[15px] text-soft">{builds.length} ways in all; the nearest to target stand first.</p>
         )}
@@ -79,6 +105,9 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
             Nearest: {mixWords(nearest.counts)}, <span className="figure">{nearest.heightMm.toFixed(2)} mm</span>.
           </p>
         )}
+      </div>
+      <div className="col-span-2 xl:col-span-3">
+        <CapacityPanel bench={bench} state={state} step={step} />
       </div>
     </div>
   );

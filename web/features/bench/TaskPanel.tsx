@@ -1,52 +1,59 @@
-import type { Bench, JobState, OpenPoint, Slot, Task } from "@averin/core";
+import type { Actor, Bench, JobState, OpenPoint, Slot, Task } from "@averin/core";
 import type { ReactNode } from "react";
+import { AskPanel } from "./AskPanel.tsx";
+import { CheckPanel } from "./CheckPanel.tsx";
 import { DecidePanel } from "./DecidePanel.tsx";
 import { DoPanel } from "./DoPanel.tsx";
 import { InspectPanel } from "./InspectPanel.tsx";
+import { LockPanel } from "./LockPanel.tsx";
 import { MeasurePanel } from "./MeasurePanel.tsx";
+import { Photos } from "./Photos.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import { StackPanel } from "./StackPanel.tsx";
 import { TorquePanel } from "./TorquePanel.tsx";
+import { CountPanel, PlacesPanel } from "./TrayPanel.tsx";
+import { WaitPanel } from "./WaitPanel.tsx";
 
 export type PanelProps = {
   bench: Bench;
   state: JobState;
+  actor: Actor;
   task: Task;
   waiting: readonly Slot[];
   kit: { gauge: string | null; wrench: string | null };
   onAim: (slotKey: string) => void;
   onEnter: (typed: string) => void;
+  onPreset: (question: string, word: string) => void;
 };
 
 const KIND_WORD: Record<Task["kind"], string> = {
   off: "take off",
   do: "do",
+  wait: "wait",
   measure: "measure",
   inspect: "look",
   decide: "decide",
   build: "compute",
+  check: "check",
   fit: "fit",
   torque: "torque",
+  lock: "lock",
+  count: "count",
 };
 
 /** The step in hand with its instrument. */
 export function TaskPanel(
   props: Omit<PanelProps, "task"> & {
+    jobId: string;
     task: Task | null;
     points: readonly OpenPoint[];
     onSign: (point: OpenPoint) => void;
   },
 ) {
-  const { task, points, onSign, ...rest } = props;
+  const { jobId, task, points, onSign, ...rest } = props;
   if (task === null)
     return (
-      <ReleasePanel
-        state={props.state}
-        points={points}
-        procedure={props.bench.procedure}
-        onSign={onSign}
-        onEnter={props.onEnter}
-      />
+      <ReleasePanel bench={props.bench} state={props.state} points={points} onSign={onSign} onEnter={props.onEnter} />
     );
   return (
     <article className="flex flex-col gap-3">
@@ -63,6 +70,11 @@ export function TaskPanel(
           )}
         </span>
         <p className="w-full text-lg">{task.do}</p>
+        {task.tools.length > 0 && (
+          <p className="w-full text-[15px] text-soft">
+            <strong>tools</strong> {task.tools.join(" · ")}
+          </p>
+        )}
       </header>
       {task.caution && (
         <p className="caution text-lg">
@@ -77,25 +89,41 @@ export function TaskPanel(
           {task.why}
         </p>
       )}
+      <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
   );
 }
 
 function panelFor(props: PanelProps): ReactNode {
-  switch (props.task.kind) {
+  const { bench, task, waiting } = props;
+  const aim = waiting[0];
+  if (aim?.kind === "ask") return <AskPanel {...props} aim={aim} />;
+  if (aim?.kind === "count") return <CountPanel {...props} aim={aim} />;
+  switch (task.kind) {
     case "measure":
-      return <MeasurePanel key={props.task.id} {...props} />;
+      return <MeasurePanel key={task.id} {...props} />;
     case "inspect":
       return <InspectPanel {...props} />;
     case "decide":
       return <DecidePanel {...props} />;
     case "build":
       return <StackPanel {...props} />;
+    case "check":
+      return <CheckPanel {...props} />;
     case "torque":
       return <TorquePanel {...props} />;
+    case "lock":
+      return <LockPanel {...props} />;
+    case "wait":
+      return <WaitPanel {...props} />;
     case "off":
-    case "fit":
+    case "fit": {
+      const entry = bench.procedure.spine.find((e) => e.id === task.entry);
+      if (entry?.kind === "fasteners" && entry.tray === "by place") return <PlacesPanel {...props} />;
+      return <DoPanel {...props} />;
+    }
     case "do":
+    case "count":
       return <DoPanel {...props} />;
   }
 }

@@ -1,4 +1,15 @@
-import { bandOf, entryOf, pullsOf, type Slot, sourceLine, torqueSpecFor, wrenchFor } from "@averin/core";
+import {
+  bandOf,
+  entryOf,
+  fastenerAdapter,
+  placesOf,
+  pullsOf,
+  type Slot,
+  sourceLine,
+  torqueSpecFor,
+  wrenchFor,
+} from "@averin/core";
+import { useState } from "react";
 import { BoltRing, isBehind } from "@/instruments/BoltRing";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -6,6 +17,7 @@ type Pull = Extract<Slot, { kind: "pull" }>;
 
 /** The bolts where they sit, the pass and the place to pull next, the wrench and its setting. */
 export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) {
+  const [adapterMm, setAdapterMm] = useState("");
   const slots = task.slots.filter((s): s is Pull => s.kind === "pull");
   const entry = slots[0] && entryOf(bench.procedure, slots[0].entry);
   if (entry?.kind !== "fasteners") return null;
@@ -17,6 +29,14 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
   const order = slots.filter((s) => s.pass === 1).map((s) => s.place);
   const percent = aim ? (entry.torque.stagesPercent[aim.pass - 1] ?? 100) : 100;
   const band = bandOf(spec, percent);
+  const guess = spec.source.grade === "guess";
+  const wrenchMm = choice.best?.lengthMm ?? null;
+  const adapter = Number(adapterMm.replace(",", "."));
+  const set =
+    wrenchMm !== null && adapter > 0
+      ? fastenerAdapter({ targetNm: band.aimNm, wrenchMm, adapterMm: adapter, angleDeg: 0 })
+      : null;
+  const setNm = set?.ok ? set.value.setNm : null;
   const odd = pulls.filter(
     (p) => (p.verdict !== null && p.verdict !== "in band") || (p.verdict === null && isBehind(p, pulls, order)),
   );
@@ -26,6 +46,7 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
         pulls={pulls}
         next={aim}
         order={order}
+        places={placesOf(bench, entry, order.length)}
         onPick={(place) => {
           const open = waiting.find((s): s is Pull => s.kind === "pull" && s.place === place);
           if (open) onAim(open.key);
@@ -43,7 +64,31 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
         <p>
           <span className="caption block">wrench</span>
           <span className={choice.best ? "" : "font-semibold text-past"}>{choice.sentence}</span>
+          {choice.best?.calibrationDue && (
+            <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
+          )}
         </p>
+        {wrenchMm !== null && (
+          <p className="flex flex-wrap items-center gap-2">
+            <label htmlFor="adapter">adapter, straight on</label>
+            <input
+              id="adapter"
+              inputMode="decimal"
+              value={adapterMm}
+              placeholder="none"
+              onChange={(event) => setAdapterMm(event.target.value)}
+              className="figure min-h-[44px] w-24 border-2 border-ink bg-ground px-2"
+            />
+            <span>mm</span>
+            {setNm !== null && <strong className="figure text-xl text-petrol">set {setNm.toFixed(1)} N·m</strong>}
+          </p>
+        )}
+        {guess && (
+          <p className="border-l-4 border-past pl-3 font-semibold text-past">
+            This figure is a guess. Pulls are kept, but they sign nothing off until the maker’s figure is found or a
+            lead answers for it.
+          </p>
+        )}
         <p>
           <span className="caption block">order</span>
           <span className="figure text-lg">{order.join(" · ")}</span>

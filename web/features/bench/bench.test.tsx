@@ -15,6 +15,9 @@ function panel(job: TestJob): string {
   const none = () => undefined;
   return renderToStaticMarkup(
     <TaskPanel
+      jobId="j"
+      actor={job.by}
+      onPreset={none}
       bench={bench}
       state={state}
       task={task}
@@ -94,13 +97,7 @@ describe("the step in hand", () => {
     expect(job.task).toBeNull();
     expect(panel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
     const empty = renderToStaticMarkup(
-      <ReleasePanel
-        state={job.state}
-        points={[]}
-        procedure={bench.procedure}
-        onSign={() => undefined}
-        onEnter={() => undefined}
-      />,
+      <ReleasePanel bench={bench} state={job.state} points={[]} onSign={() => undefined} onEnter={() => undefined} />,
     );
     expect(empty).toContain("Release the machine");
   });
@@ -110,13 +107,13 @@ describe("the spine", () => {
   test("parts come off and go back in, new ones are marked, and heat shows in the pack", () => {
     const parts = (job: TestJob) => spineParts(bench, job.state, walk(bench, job.state), job.task);
     const begin = parts(jobAt("off:cover"));
-    expect(begin.map((p) => p.place).slice(0, 3)).toEqual(["off", "on", "on"]);
+    expect(begin.map((p) => p.state).slice(0, 3)).toEqual(["off", "on", "on"]);
     expect(begin.find((p) => p.id === "gasket")?.renewed).toBe(true);
     const pack = parts(jobAt("measure:spring-length:found")).find((p) => p.id === "pack");
     expect(pack?.plates).toHaveLength(17);
     expect(pack?.plates[0]).toMatchObject({ name: "friction 1", outer: true });
     expect(pack?.plates.filter((p) => p.heat === "blue").map((p) => p.name)).toEqual(["steel 7", "steel 8"]);
-    expect(parts(jobAt("fit:lifter")).find((p) => p.id === "pack")?.place).toBe("in");
+    expect(parts(jobAt("fit:lifter")).find((p) => p.id === "pack")?.state).toBe("fitted");
   });
 
   test("touching a part goes to what waits there", () => {
@@ -139,6 +136,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
     renderToStaticMarkup(
       <EntryLine
         aim="friction 5"
+        aimKind="read"
         task={null}
         unit="mm"
         tool="Caliper 2"
@@ -149,6 +147,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         released={false}
         onEnter={() => undefined}
         onCancel={() => undefined}
+        onPhoto={() => undefined}
       />,
     );
   expect(line(true, 0)).toContain("all kept");

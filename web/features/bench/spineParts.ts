@@ -1,28 +1,55 @@
 import {
+  activeSpine,
   type Bench,
   countOf,
   findingOf,
   isAnswered,
+  isOff,
   isRenewed,
   type JobState,
   platesOf,
-  slot,
   type Task,
   waitingSlots,
 } from "@averin/core";
-import type { SpinePart } from "@/instruments/Spine";
+import type { SpinePart, SpineState } from "@/instruments/Spine";
+
+/** How far a part has come: on, off, measured, judged, decided, new, fitted, torqued; the furthest that is true. */
+function howFar(
+  bench: Bench,
+  state: JobState,
+  tasks: readonly Task[],
+  entry: string,
+  off: boolean,
+  renewed: boolean,
+): SpineState {
+  const own = tasks.filter((task) => task.entry === entry);
+  const of = (...kinds: Task["kind"][]): Task[] => own.filter((task) => kinds.includes(task.kind));
+  const done = (list: readonly Task[]): boolean =>
+    list.length > 0 && list.every((task) => waitingSlots(bench, state, task).length === 0);
+  const begun = (list: readonly Task[]): boolean =>
+    list.some((task) => task.slots.some((s) => isAnswered(bench, state, s)));
+  const looked = of("measure", "inspect").filter((task) => task.stage === "measure");
+  if (done(of("fit"))) return done([...of("torque"), ...of("lock")]) ? "torqued" : "fitted";
+  if (begun(of("fit"))) return "going in";
+  if (done(of("decide")) && begun(of("decide"))) return renewed ? "new" : "decided";
+  if (off && renewed && of("decide").length === 0) return "new";
+  if (done(looked)) return "judged";
+  if (begun(looked)) return "measured";
+  return off ? "off" : "on";
+}
 
 /** What the spine draws, from the job's state. */
 export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[], inHand: Task | null): SpinePart[] {
   const colour = bench.procedure.points.find((p) => p.kind === "inspect" && p.findings.some((f) => f.word === "blue"));
-  return bench.procedure.spine.map((entry): SpinePart => {
+  return activeSpine(bench, state).map((entry): SpinePart => {
     const plates = entry.kind === "pack" ? platesOf(bench, state, entry) : [];
     const fit = tasks.find((task) => task.id === `fit:${entry.id}`);
     const fitted = fit !== undefined && waitingSlots(bench, state, fit).length === 0;
     const own = tasks.filter(
       (task) => task.entry === entry.id && (task.stage === "measure" || task.stage === "decide"),
     );
-    const off = isAnswered(bench, state, slot.off(entry.id));
+    const off = isOff(bench, state, entry);
+    const renewed = entry.kind === "part" ? isRenewed(state, entry, 1) : plates.some((plate) => plate.renewed);
     return {
       id: entry.id,
       name: entry.name,
@@ -30,7 +57,8 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
       count: entry.kind === "pack" ? plates.length : countOf(state, entry.id),
       place: fitted ? "in" : off ? "off" : "on",
       proven: off && own.every((task) => waitingSlots(bench, state, task).length === 0),
-      renewed: entry.kind === "part" ? isRenewed(state, entry, 1) : plates.some((plate) => plate.renewed),
+      renewed,
+      state: howFar(bench, state, tasks, entry.id, off, renewed),
       inHand: inHand?.entry === entry.id,
       plates: plates.map((plate) => ({
         name: plate.name,

@@ -1,6 +1,6 @@
 "use client";
 
-import { clutchCapacity, type Limit, type StackBuild, type Verdict, verdictWord } from "@averin/core";
+import { clutchCapacity, type Limit, onRing, type StackBuild, type Verdict, verdictWord } from "@averin/core";
 import type { ReactNode } from "react";
 import { AxleSlot } from "@/instruments/AxleSlot";
 import { AxleStrip } from "@/instruments/AxleStrip";
@@ -276,7 +276,7 @@ function sequence({ input, output }: Shown): ReactNode {
   const pulls = order.flatMap((place) => [{ place, pass: 1, percent: 100, pulls: [], verdict: null }]);
   return (
     <div className="grid gap-4 sm:grid-cols-[320px_1fr]">
-      <BoltRing pulls={pulls} next={{ place: order[0] ?? 1, pass: 1 }} order={order} />
+      <BoltRing pulls={pulls} next={{ place: order[0] ?? 1, pass: 1 }} order={order} places={onRing(order.length)} />
       <div>
         <p className="caption">order, each pass</p>
         <p className="figure text-2xl font-bold">{order.join(" · ")}</p>

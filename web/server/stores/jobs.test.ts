@@ -160,7 +160,7 @@ test("today's lines come from the read tables", async () => {
     mark: "Club bike 7",
     owner: "Harbour Enduro Club",
     stage: "apart",
-    next: "Make safe and drain",
+    next: "Soak the new plates",
   });
 });
 

@@ -4,7 +4,7 @@ import {
   type Bench,
   type Body,
   complete,
-  countKeys,
+  countsNeeded,
   draftSchema,
   eventSchema,
   fold,
@@ -14,7 +14,7 @@ import {
   type Summary,
   walk,
 } from "@averin/core";
-import type { Model, ModelStatic, Transaction, WhereOptions } from "sequelize";
+import { type Model, type ModelStatic, Op, type Transaction, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
 import { z } from "zod";
 import {
@@ -27,7 +27,8 @@ import {
 } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
-import { gaugesOf, partsOfBook, procedureByHash, procedureForBuild, specsOf, wrenchesOf } from "./shop.ts";
+import { photosKept } from "./photos.ts";
+import { gaugesOf, partsOfBook, presetsOf, procedureByHash, procedureForBuild, specsOf, wrenchesOf } from "./shop.ts";
 
 export const intakeSchema = z.strictObject({
   machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
@@ -56,9 +57,34 @@ export const appendSchema = z.strictObject({
 const asEvent = (row: JobEventRow): JobEvent =>
   eventSchema.parse({ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, body: row.body });
 
-async function eventsOf(db: Database, jobId: string, after = 0, transaction?: Transaction): Promise<JobEvent[]> {
-  const rows = await db.events.findAll({ where: { jobId }, order: ["number"], transaction: transaction ?? null });
-  return rows.map((row) => asEvent(row.get({ plain: true }))).filter((event) => event.number > after);
+async function readEvents(db: Database, jobId: string, after: number, transaction?: Transaction): Promise<JobEvent[]> {
+  const where = { jobId, number: { [Op.gt]: after } };
+  const rows = await db.events.findAll({ where, order: ["number"], transaction: transaction ?? null });
+  return rows.map((row) => asEvent(row.get({ plain: true })));
+}
+
+/**
+ * Logs read before, by job. A log only grows and a line never changes, so what was read once holds for good; the rest is
+ * read by number. Any process may hold any part of it, and none has to.
+ */
+const readLogs = new Map<string, readonly JobEvent[]>();
+const MOST_LOGS = 64;
+
+function rememberLog(jobId: string, events: readonly JobEvent[]): void {
+  readLogs.delete(jobId);
+  readLogs.set(jobId, events);
+  for (const oldest of readLogs.keys()) {
+    if (readLogs.size <= MOST_LOGS) return;
+    readLogs.delete(oldest);
+  }
+}
+
+async function eventsOf(db: Database, jobId: string, transaction?: Transaction): Promise<JobEvent[]> {
+  const known = readLogs.get(jobId) ?? [];
+  const fresh = await readEvents(db, jobId, known.length, transaction);
+  if (fresh.length > 0) rememberLog(jobId, [...known, ...fresh]);
+  // A list of the caller's own: what is appended to it is not kept before the transaction is.
+  return [...known, ...fresh];
 }
 
 /** Everything the job's events are judged by, as the shop has it now. */
@@ -73,6 +99,7 @@ async function benchOf(db: Database, job: JobRow, transaction?: Transaction): Pr
     gauges: await gaugesOf(db, transaction),
     wrenches: await wrenchesOf(db, transaction),
     parts: await partsOfBook(db, bookId, transaction),
+    presets: await presetsOf(db, transaction),
   };
 }
 
@@ -111,6 +138,11 @@ const summaryRow = (jobId: string, { summary, lastNumber }: Derived) => ({
   next: summary.next,
   openCount: summary.open,
   lastNumber,
+  needs: summary.needs,
+  clocks: summary.clocks,
+  stopText: summary.stop,
+  sinceAt: summary.since === "" ? null : new Date(summary.since),
+  lastBy: summary.by,
 });
 
 /** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
@@ -194,16 +226,16 @@ export async function openJob(
     }
     const specs = await specsOf(db, machine.bookId, transaction);
     const counts: Record<string, number> = {};
-    for (const [part, key] of countKeys(found.procedure)) {
-      const spec = specs.find((s) => s.key === key);
-      if (spec?.kind !== "count") {
+    for (const [part, count] of countsNeeded(found.procedure)) {
+      const spec = typeof count === "number" ? null : specs.find((s) => s.key === count.spec);
+      if (typeof count !== "number" && spec?.kind !== "count") {
         throw new Refused(422, {
           code: "missing",
           path: "machine",
-          message: `The model's book does not say how many: ${key}. Enter it first.`,
+          message: `The model's book does not say how many: ${count.spec}. Enter it first.`,
         });
       }
-      counts[part] = spec.count;
+      counts[part] = typeof count === "number" ? count : spec?.kind === "count" ? spec.count : 1;
     }
     await db.counters.findOrCreate({ where: { name: "jobs" }, defaults: { name: "jobs", value: 400 }, transaction });
     const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
@@ -266,17 +298,28 @@ export async function appendEvents(
   jobId: string,
   request: z.infer<typeof appendSchema>,
   by: Actor,
+  /** When the lines were typed; now, unless a shop's history is being filled in. */
+  now?: Date,
 ): Promise<Appended> {
   return db.write(async (transaction) => {
     const job = (await db.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE }))?.get({ plain: true });
     if (!job) throw notFound("job");
     const bench = await benchOf(db, job, transaction);
-    const events = await eventsOf(db, jobId, 0, transaction);
+    const events = await eventsOf(db, jobId, transaction);
     const known = new Set(events.map((event) => event.id));
-    const at = new Date().toISOString();
+    const at = (now ?? new Date()).toISOString();
     const fresh: JobEvent[] = [];
+    const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
+    const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos);
     for (const { id, draft } of request.events) {
       if (known.has(id)) continue;
+      if (draft.type === "photo_taken" && !pictures.has(draft.photo)) {
+        throw new Refused(422, {
+          code: "missing",
+          path: "photo",
+          message: "The picture itself has not come yet: send it first.",
+        });
+      }
       const answer = complete(bench, fold(events), draft, by);
       if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
       const event: JobEvent = { id, number: events.length + 1, at, by, body: answer.value };
@@ -295,7 +338,13 @@ export async function appendEvents(
 
 export async function eventsAfter(db: Database, jobId: string, after: number): Promise<JobEvent[]> {
   if ((await db.jobs.count({ where: { id: jobId } })) === 0) throw notFound("job");
-  return eventsOf(db, jobId, after);
+  return readEvents(db, jobId, after);
+}
+
+/** The number of a job's last line, or null where there is no such job: what a feed looks at. */
+export async function lastNumberOf(db: Database, jobId: string): Promise<number | null> {
+  const row = await db.jobs.findByPk(jobId, { attributes: ["lastNumber"] });
+  return row ? (row.get("lastNumber") as number) : null;
 }
 
 export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[] };
@@ -315,7 +364,14 @@ export type JobLine = {
   stage: string;
   next: string;
   open: number;
+  needs: string;
+  clocks: { title: string; endsAt: string }[];
+  stop: string | null;
+  since: string;
+  by: string;
 };
+
+const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));
 
 /** All jobs from the read tables, newest first, released ones last. */
 export async function jobLines(db: Database): Promise<JobLine[]> {
@@ -341,6 +397,11 @@ export async function jobLines(db: Database): Promise<JobLine[]> {
       stage: summary?.stage ?? "",
       next: summary?.next ?? "",
       open: summary?.openCount ?? 0,
+      needs: summary?.needs ?? "",
+      clocks: clocksSchema.parse(summary?.clocks ?? []),
+      stop: summary?.stopText ?? null,
+      since: (summary?.sinceAt ?? job.openedAt).toISOString(),
+      by: summary?.lastBy ?? "",
     };
   });
   return [...lines.filter((line) => line.stage !== "released"), ...lines.filter((line) => line.stage === "released")];
@@ -357,7 +418,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
     await db.write(async (transaction) => {
       const job = (await db.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE }))?.get({ plain: true });
       if (!job) throw notFound("job");
-      const derived = derive(await benchOf(db, job, transaction), jobId, await eventsOf(db, jobId, 0, transaction));
+      const derived = derive(await benchOf(db, job, transaction), jobId, await eventsOf(db, jobId, transaction));
       const putRight = async <Row extends object>(
         name: string,
         model: ModelStatic<Model<Row>>,

@@ -20,6 +20,12 @@ export const newPersonSchema = z.strictObject({
   password: z.string().min(10, "ten characters or more").max(200),
 });
 
+export const pinSchema = z.strictObject({ pin: z.string().regex(/^\d{4,8}$/, "four to eight figures") });
+export const takeoverSchema = pinSchema.extend({ personId: z.string().min(1).max(36) });
+/** Wrong PINs taken in a row before the person has to wait. */
+const MOST_PIN_TRIES = 5;
+const PIN_WAIT_MINUTES = 10;
+
 const tokenHash = (token: string): string => createHash("sha256").update(token).digest("hex");
 
 export async function anyPeople(db: Database): Promise<boolean> {
@@ -28,7 +34,7 @@ export async function anyPeople(db: Database): Promise<boolean> {
 
 export async function addPerson(
   db: Database,
-  person: { name: string; password: string; roles: string[] },
+  person: { name: string; password: string; roles: string[]; pin?: string | undefined },
 ): Promise<string> {
   const id = randomUUID();
   await db.people.create({
@@ -37,6 +43,9 @@ export async function addPerson(
     passwordHash: await hash(person.password),
     roles: person.roles,
     createdAt: new Date(),
+    pinHash: person.pin === undefined ? null : await hash(person.pin),
+    pinTries: 0,
+    pinLockedUntil: null,
   });
   return id;
 }
@@ -55,7 +64,10 @@ export async function addFirstAdministrator(db: Database, person: z.infer<typeof
       });
     }
     await db.people.create(
-      { id: randomUUID(), name: person.name, passwordHash, roles: [...ROLES], createdAt: new Date() },
+      {
+        ...{ id: randomUUID(), name: person.name, passwordHash, roles: [...ROLES], createdAt: new Date() },
+        ...{ pinHash: null, pinTries: 0, pinLockedUntil: null },
+      },
       { transaction },
     );
   });
@@ -73,10 +85,69 @@ export async function signIn(db: Database, credentials: z.infer<typeof credentia
       message: "Name and password do not go together. Try again.",
     });
   }
+  return newSession(db, person.id);
+}
+
+async function newSession(db: Database, personId: string): Promise<string> {
   const token = randomBytes(32).toString("base64url");
   const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000);
-  await db.sessions.create({ tokenHash: tokenHash(token), personId: person.id, expiresAt });
+  await db.sessions.create({ tokenHash: tokenHash(token), personId, expiresAt });
   return token;
+}
+
+export async function setPin(db: Database, personId: string, pin: string): Promise<void> {
+  const pinHash = await hash(pin);
+  await db.people.update({ pinHash, pinTries: 0, pinLockedUntil: null }, { where: { id: personId } });
+}
+
+export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
+
+/** Everybody who may take over at a bench, for the list on it. */
+export async function colleaguesOf(db: Database): Promise<Colleague[]> {
+  const rows = (await db.people.findAll({ order: ["name"] })).map((row) => row.get({ plain: true }));
+  return rows.map(({ id, name, roles, pinHash }) => ({ id, name, roles, hasPin: pinHash !== null }));
+}
+
+/**
+ * Another person goes on at a bench that somebody is signed in at: their PIN, in place of the session that was. Wrong
+ * PINs are counted in the database, so that every process of the application counts the same.
+ */
+export async function takeOver(
+  db: Database,
+  before: string,
+  { personId, pin }: z.infer<typeof takeoverSchema>,
+): Promise<{ token: string; actor: Actor }> {
+  // The count is kept whether the PIN is right or not, so the answer is given after the commit.
+  const answer = await db.write(async (transaction): Promise<Actor | Refused> => {
+    const row = await db.people.findByPk(personId, { transaction, lock: transaction.LOCK.UPDATE });
+    const person = row?.get({ plain: true });
+    if (!row || !person || person.pinHash === null) {
+      return new Refused(422, {
+        code: "unsupported",
+        path: "personId",
+        message: "That person has no PIN yet: they sign in once and set one.",
+      });
+    }
+    if (person.pinLockedUntil && person.pinLockedUntil.getTime() > Date.now()) {
+      return new Refused(429, {
+        code: "conflict",
+        path: "pin",
+        message: `Too many wrong PINs: wait ${PIN_WAIT_MINUTES} minutes, or sign in with the password.`,
+      });
+    }
+    if (await verify(person.pinHash, pin)) {
+      await row.update({ pinTries: 0, pinLockedUntil: null }, { transaction });
+      return { id: person.id, name: person.name, roles: person.roles };
+    }
+    const tries = person.pinTries + 1;
+    const locked = tries >= MOST_PIN_TRIES;
+    const pinLockedUntil = locked ? new Date(Date.now() + PIN_WAIT_MINUTES * 60_000) : null;
+    await row.update({ pinTries: locked ? 0 : tries, pinLockedUntil }, { transaction });
+    return new Refused(401, { code: "conflict", path: "pin", message: "Not the PIN of that person. Try again." });
+  });
+  if (answer instanceof Refused) throw answer;
+  await signOut(db, before);
+  return { token: await newSession(db, answer.id), actor: answer };
 }
 
 export async function signOut(db: Database, token: string): Promise<void> {

@@ -12,8 +12,9 @@ import {
   wrenchSchema,
 } from "@averin/core";
 import type { Transaction } from "sequelize";
+import { z } from "zod";
 import { type Database } from "../database.ts";
-import { notFound } from "../refused.ts";
+import { notFound, Refused } from "../refused.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
 export const procedureHash = (procedure: Procedure): string =>
@@ -30,10 +31,17 @@ export async function keepProcedure(db: Database, body: unknown): Promise<string
   return hash;
 }
 
+/** Procedures by hash: the same hash is the same text for good, so they are read and checked once. */
+const read = new Map<string, Procedure>();
+
 export async function procedureByHash(db: Database, hash: string, transaction?: Transaction): Promise<Procedure> {
+  const known = read.get(hash);
+  if (known) return known;
   const row = await db.procedures.findByPk(hash, { transaction: transaction ?? null });
   if (!row) throw notFound("procedure");
-  return procedureSchema.parse(row.get("body"));
+  const procedure = procedureSchema.parse(row.get("body"));
+  read.set(hash, procedure);
+  return procedure;
 }
 
 /** The newest procedure for a build type, or null where the shop has none. */
@@ -76,6 +84,24 @@ export async function partsOfBook(
     const { bookId: _, ...part } = row.get({ plain: true });
     return storePartSchema.parse(part);
   });
+}
+
+/** The shop's own way of each school it has said one for. */
+export async function presetsOf(db: Database, transaction?: Transaction): Promise<Record<string, string>> {
+  const rows = await db.presets.findAll({ transaction: transaction ?? null });
+  return Object.fromEntries(rows.map((row) => [row.get("question") as string, row.get("word") as string]));
+}
+
+export const presetSchema = z.strictObject({ question: z.string().min(1).max(60), word: z.string().min(1).max(80) });
+
+/** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
+export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
+  const procedures = (await db.procedures.findAll()).map((row) => procedureSchema.parse(row.get("body")));
+  const offered = procedures.flatMap((p) => p.questions.filter((q) => q.id === question && q.kind === "school"));
+  if (!offered.some((q) => q.ways.some((way) => way.word === word))) {
+    throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });
+  }
+  await db.presets.upsert({ question, word });
 }
 
 export async function booksOf(db: Database) {

@@ -1,11 +1,21 @@
 import { BenchScreen } from "@/features/bench/BenchScreen";
 import { orNotFound, requireActor } from "@/server/page";
 import { jobById } from "@/server/stores/jobs";
+import { colleaguesOf } from "@/server/stores/people";
 
 export const dynamic = "force-dynamic";
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
   const { db, actor } = await requireActor();
   const job = await orNotFound(jobById(db, (await params).id));
-  return <BenchScreen jobId={job.id} number={job.number} bench={job.bench} events={job.events} actor={actor} />;
+  return (
+    <BenchScreen
+      jobId={job.id}
+      number={job.number}
+      bench={job.bench}
+      events={job.events}
+      actor={actor}
+      colleagues={await colleaguesOf(db)}
+    />
+  );
 }

@@ -20,7 +20,7 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
   const calculator = group.calculators.find((name) => name === c) ?? group.calculators[0] ?? "";
   return (
     <>
-      <TopRule name={actor.name}>
+      <TopRule person={actor.name}>
         <span className="text-lg font-semibold">Workings: {group.title}</span>
         <Link href="/" className="key ml-auto">
           Today

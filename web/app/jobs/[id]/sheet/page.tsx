@@ -12,15 +12,18 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
   const job = await orNotFound(jobById(db, (await params).id));
   return (
     <>
-      <TopRule name={actor.name}>
+      <TopRule person={actor.name}>
         <span className="figure font-bold">{job.number}</span>
         <span className="text-lg font-semibold">Sheet</span>
         <Link href={`/jobs/${job.id}`} className="key ml-auto">
           Bench
         </Link>
+        <a href={`/jobs/${job.id}/sheet.pdf`} className="key" download={`${job.number}.pdf`}>
+          PDF
+        </a>
         <PrintKey />
       </TopRule>
-      <Sheet number={job.number} bench={job.bench} events={job.events} />
+      <Sheet jobId={job.id} number={job.number} bench={job.bench} events={job.events} />
     </>
   );
 }

@@ -1,0 +1,178 @@
+import { procedureSchema } from "../procedure/index.ts";
+import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
+import { type Bench, cautionDrafts, isEvent, stopsOf, summarise, waitsOf, walk } from "./index.ts";
+
+// Every figure in this file is invented.
+const stage = (job: Job) => summarise(job.shop, job.state, walk(job.shop, job.state));
+
+describe("schools and prompts", () => {
+  test("Enter takes the shop's own way, which is recorded beside what was used", () => {
+    const shop: Bench = { ...bench, presets: { "soak-time": "one hour" } };
+    const job = new Job(shop);
+    expect(job.type("")).toBe("Soak how long? one hour");
+    expect(job.events.at(-1)?.body).toMatchObject({
+      word: "one hour",
+      preset: "one hour",
+      means: "an hour for choice",
+    });
+    const other = new Job(shop);
+    other.type("half");
+    expect(other.events.at(-1)?.body).toMatchObject({ word: "half hour", preset: "one hour" });
+  });
+
+  test("a preset that the procedure does not know is passed over", () => {
+    expect(new Job({ ...bench, presets: { "soak-time": "a week" } }).type("")).toBe("Soak how long? half hour");
+  });
+
+  test("a prompt has no preset: it wants an answer", () => {
+    const job = jobAt("off:cover").typeAll("", "");
+    expect(job.type("")).toBe("Say which: 1 good, 2 renewed, 3 left.");
+    expect(job.type("2")).toMatch(/renewed$/);
+  });
+
+  test("an answer opens what depends on it, and striking it closes that again", () => {
+    const ids = (job: Job) => walk(bench, job.state).map((task) => task.id);
+    const job = jobAt("off:judder").typeAll("");
+    expect(ids(job)).not.toContain("off:basket");
+    job.type("go");
+    expect(job.task?.id).toBe("off:hub-nut");
+    expect(ids(job)).toEqual(expect.arrayContaining(["off:basket", "inspect:hub-rubbers:found", "lock:hub-nut"]));
+    job.type("-");
+    expect(ids(job)).not.toContain("off:basket");
+    expect(job.aim?.key).toBe("ask:deeper");
+  });
+
+  test("a school may propose what readings alone would not; worn parts speak louder", () => {
+    const job = jobAt("decide:spring").typeAll("every");
+    expect(job.type("")).toBe("springs: renew");
+    expect(job.events.at(-1)?.body).toMatchObject({ because: "this shop renews springs with every pack" });
+    const worn = jobAt("decide:spring", { "measure:spring-length:found": ["41 43.5"] }).typeAll("every", "");
+    expect(worn.events.at(-1)?.body).toMatchObject({ because: expect.stringMatching(/past limit/) });
+  });
+
+  test("the school says which way the plates face", () => {
+    const job = jobAt("check:stack").typeAll("in", "3 2", "2 2", "", "12.52", "", "");
+    expect(job.type("")).toBe("steel 2: in, sharp edge inward, all the same way");
+  });
+});
+
+describe("waits", () => {
+  const at = (job: Job, minute: number) => {
+    job.clock = new Date(Date.parse("2026-11-23T10:00:00.000Z") + minute * 60_000).toISOString();
+    return job;
+  };
+
+  test("soaking is offered first and runs by the log's own times", () => {
+    const job = new Job().typeAll("one hour");
+    expect(job.type("")).toBe("soak the new plates: the clock runs, 60 min");
+    expect(waitsOf(bench, job.state)).toMatchObject([
+      { minutes: 60, endsAt: "2026-11-23T11:00:00.000Z", endedAt: null },
+    ]);
+    expect(stage(job).clocks).toEqual([{ title: "Soak the new plates", endsAt: "2026-11-23T11:00:00.000Z" }]);
+    expect(job.offer({ type: "wait_started", wait: "soak" })).toMatchObject({
+      error: { message: "The clock runs already." },
+    });
+  });
+
+  test("it ends before the plates go in; too early stays open", () => {
+    const renewed = { "measure:friction-thickness:found": ["2.86 2.86 2.6", "2.85 2.86 2.86", "2.84 2.85 2.84"] };
+    const more = { "measure:friction-thickness:left": ["2.95 2.95 2.95"], "measure:pack-height:left": ["12.5"] };
+    const job = jobAt("end:soak", { ...renewed, ...more });
+    expect(stage(job).needs).toBe("clock");
+    expect(job.offer({ type: "part_fitted", entry: "pack", item: 1 })).toMatchObject({ ok: false });
+    at(job, 20).type("");
+    expect(job.open.map((p) => p.text)).toContain("soak the new plates: 20 of 30 min");
+    at(job, 20).type("-");
+    at(job, 31).type("");
+    expect(job.open.filter((p) => p.group === "wait")).toEqual([]);
+  });
+
+  test("a film of oil takes no time, and kept plates wait for nothing", () => {
+    expect(new Job().typeAll("film").task?.id).toBe("do:make-safe");
+    expect(walk(bench, jobAt("decide:steel").state).map((task) => task.id)).not.toContain("start:soak");
+  });
+});
+
+describe("cautions", () => {
+  test("are logged once for each person who then worked there", () => {
+    const job = jobAt("off:plate-bolts");
+    const shown = () => job.events.filter((e) => isEvent(e, "caution_shown") && e.body.task === "off:plate-bolts");
+    expect(cautionDrafts(job.state, job.task, "tech")).toHaveLength(1);
+    job.type("");
+    expect(shown()).toMatchObject([
+      { by: { id: "tech" }, body: { text: expect.stringContaining("Springs under load") } },
+    ]);
+    job.typeAll("-");
+    job.type("");
+    expect(shown()).toHaveLength(1);
+    job.type("-");
+    job.by = lead;
+    job.type("");
+    expect(shown()).toHaveLength(2);
+  });
+});
+
+describe("stop work", () => {
+  const missing = { "off:judder": ["", "go"], "inspect:basket-bearing:found": ["m"] };
+
+  test("a finding stops the job on every view until somebody says what was done", () => {
+    const job = jobAt("decide:spring", missing);
+    expect(stage(job).stop).toBe("Basket bearing: missing, a roller is not there: it is inside the engine");
+    const point = job.open.find((p) => p.group === "stop work");
+    job.by = lead;
+    expect(job.offer({ type: "open_point_signed", key: point?.key ?? "", reason: "seen" })).toMatchObject({
+      error: { message: expect.stringMatching(/^No signature clears this/) },
+    });
+    const stop = stopsOf(bench, job.state)[0];
+    job.keep({
+      type: "stop_cleared",
+      event: stop?.event.id ?? "",
+      reason: "roller found in the sump, bearing renewed",
+    });
+    expect(stage(job).stop).toBeNull();
+    expect(stopsOf(bench, job.state)[0]?.cleared?.body.reason).toMatch(/found in the sump/);
+    expect(job.offer({ type: "stop_cleared", event: stop?.event.id ?? "", reason: "again" })).toMatchObject({
+      error: { message: expect.stringMatching(/Cleared already/) },
+    });
+  });
+
+  test("only such a finding is cleared so", () => {
+    const job = jobAt("decide:spring");
+    expect(job.offer({ type: "stop_cleared", event: job.events[3]?.id ?? "", reason: "x" })).toMatchObject({
+      error: { message: "That line stops nothing." },
+    });
+  });
+});
+
+describe("torque that proves nothing", () => {
+  test("a guess is shown and kept, but signs nothing off; a lead answers for it", () => {
+    const specs = bench.specs.map((s) =>
+      s.key === "plate-bolt-torque" ? { ...s, source: { ...s.source, grade: "guess" as const } } : s,
+    );
+    const job = jobAt("fit:gasket", {}, { ...bench, specs });
+    expect(job.open.map((p) => p.text)).toContain(
+      "pressure-plate bolts: 10 N·m is a guess and signs nothing off; find the maker's figure",
+    );
+  });
+
+  test("a castle nut goes on to the next slot, never back", () => {
+    const body = structuredClone(bench.procedure);
+    const nut = body.spine.find((e) => e.id === "hub-nut");
+    if (nut?.kind !== "fasteners") throw new Error("no nut");
+    nut.locking = { kind: "cotter", do: "New pin through the slot, both legs bent.", slots: 6, crossHoles: 1 };
+    const shop = { ...bench, procedure: procedureSchema.parse(body) };
+    const job = jobAt("lock:hub-nut", { "off:judder": ["", "go"] }, shop, technician);
+    // 360° / 6 slots = 60° from slot to slot: 20° past one is 40° before the next.
+    expect(job.type("20")).toBe("hub nut: locked by cotter, on by 40° to the next slot, never back");
+    const plain = jobAt("lock:hub-nut", { "off:judder": ["", "go"] });
+    expect(plain.type("20")).toBe("Enter alone: it is locked.");
+    expect(plain.type("")).toBe("hub nut: locked by tab");
+  });
+
+  test("nothing is locked before it is torqued", () => {
+    const job = jobAt("torque:hub-nut", { "off:judder": ["", "go"] });
+    expect(job.offer({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null })).toMatchObject({
+      error: { message: "Torque hub nut 1 first, then lock it." },
+    });
+  });
+});

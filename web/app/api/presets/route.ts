@@ -1,0 +1,11 @@
+import { assertRole, writing } from "@/server/http";
+import { presetSchema, setPreset } from "@/server/stores/shop";
+
+/** A lead says which way of a school is the shop's own. */
+export function POST(request: Request): Promise<Response> {
+  return writing(request, presetSchema, async ({ db, actor, body }) => {
+    assertRole(actor, "lead");
+    await setPreset(db, body);
+    return { set: true };
+  });
+}

@@ -1,0 +1,80 @@
+"use client";
+
+import { Delete } from "lucide-react";
+
+const FIGURES = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", " "] as const;
+const NAMES: Record<string, string> = { " ": "space", ".": "point" };
+
+/** The entry line's keys for a gloved finger: figures, the line's own keys, and Enter across two. */
+export function Keypad({
+  onType,
+  onBack,
+  onEnter,
+  onLine,
+  onLetters,
+  onPhoto,
+}: {
+  onType: (text: string) => void;
+  onBack: () => void;
+  onEnter: () => void;
+  /** Sends a line at once, whatever is typed. */
+  onLine: (line: string) => void;
+  onLetters: () => void;
+  onPhoto: () => void;
+}) {
+  const lines: [string, string][] = [
+    ["-", "strike"],
+    ["/", "skip"],
+    ["+", "go on"],
+    ["..", "repeat"],
+  ];
+  return (
+    <div aria-label="Keys" role="group" className="no-print grid grid-cols-[3fr_2fr] gap-2 px-4 pb-2">
+      <div className="grid grid-cols-3 gap-2">
+        {FIGURES.map((figure) => (
+          <button
+            key={figure}
+            type="button"
+            tabIndex={-1}
+            aria-label={NAMES[figure] ?? figure}
+            className="key figure min-h-[60px]! text-2xl"
+            onClick={() => onType(figure)}
+          >
+            {figure === " " ? "␣" : figure}
+          </button>
+        ))}
+      </div>
+      <div className="grid grid-cols-2 gap-2">
+        {lines.map(([line, does]) => (
+          <button
+            key={line}
+            type="button"
+            tabIndex={-1}
+            className="key min-h-[60px]! flex-col gap-0! leading-none"
+            onClick={() => onLine(line)}
+          >
+            <span className="text-lg">{does}</span>
+          </button>
+        ))}
+        <button type="button" tabIndex={-1} className="key min-h-[60px]!" onClick={onPhoto}>
+          photo
+        </button>
+        <button type="button" tabIndex={-1} className="key min-h-[60px]!" onClick={onLetters}>
+          letters
+        </button>
+        <button
+          type="button"
+          tabIndex={-1}
+          className="key min-h-[60px]!"
+          aria-label="take back a sign"
+          onClick={onBack}
+        >
+          <Delete size={26} aria-hidden />
+        </button>
+        <button type="button" tabIndex={-1} className="key min-h-[60px]! text-xl" data-main="true" onClick={onEnter}>
+          Enter
+        </button>
+      </div>
+    </div>
+  );
+}

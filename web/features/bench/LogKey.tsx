@@ -1,0 +1,75 @@
+"use client";
+
+import { type Actor, type Bench, eventSentence, type JobEvent, type JobState } from "@averin/core";
+import { Dialog } from "radix-ui";
+
+const FIXED = new Set(["job_opened", "struck", "job_released", "caution_shown"]);
+
+/** Every line of the job, the newest first: number, time, who, what; struck ones stay readable. */
+export function LogKey({
+  bench,
+  state,
+  actor,
+  onStrike,
+}: {
+  bench: Bench;
+  state: JobState;
+  actor: Actor;
+  onStrike: (event: JobEvent) => void;
+}) {
+  const may = (event: JobEvent): boolean =>
+    !state.released &&
+    !FIXED.has(event.body.type) &&
+    !state.struck.has(event.id) &&
+    (event.by.id === actor.id || actor.roles.includes("lead"));
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <button type="button" className="key">
+          Log
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Content className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet">
+          <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
+            <Dialog.Title className="text-xl font-semibold">Log</Dialog.Title>
+            <Dialog.Description className="sr-only">
+              Every line of this job with who wrote it and when.
+            </Dialog.Description>
+            <Dialog.Close asChild>
+              <button type="button" className="key">
+                Close
+              </button>
+            </Dialog.Close>
+          </div>
+          <ol className="min-h-0 flex-1 overflow-y-auto px-4">
+            {[...state.events].reverse().map((event) => {
+              const struck = state.struck.get(event.id);
+              return (
+                <li
+                  key={event.id}
+                  className="grid min-h-[48px] grid-cols-[44px_64px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
+                >
+                  <span className="figure text-soft">{event.number}</span>
+                  <span className="figure text-[15px]">{event.at.slice(11, 16)}</span>
+                  <span className="truncate text-[15px]">{event.by.name}</span>
+                  <span>
+                    {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}
+                    {struck && <span className="block text-[15px] text-soft">struck by {struck.by.name}</span>}
+                  </span>
+                  {may(event) && (
+                    <button type="button" className="key" onClick={() => onStrike(event)}>
+                      Strike
+                    </button>
+                  )}
+                </li>
+              );
+            })}
+          </ol>
+          <p className="border-t border-line px-4 py-1 text-[15px] text-soft">Times are UTC. A struck line stays.</p>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

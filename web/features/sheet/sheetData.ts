@@ -1,0 +1,281 @@
+import {
+  activeParts,
+  activePoints,
+  activeSpine,
+  type Bench,
+  countOf,
+  decisionFor,
+  eventSentence,
+  type FastenerEntry,
+  figure,
+  findingOf,
+  fold,
+  isEvent,
+  itemName,
+  type JobEvent,
+  type JobState,
+  type Judged,
+  judgeItem,
+  type Limit,
+  type MeasurePoint,
+  openPoints,
+  partOf,
+  patternOf,
+  pullList,
+  pullListTotal,
+  pullsOf,
+  questionOf,
+  type Source,
+  sourceLine,
+  stopsOf,
+  trayOf,
+  unsigned,
+  verdictSentence,
+  waitsOf,
+  walk,
+} from "@averin/core";
+
+export type ReadingRow = {
+  name: string;
+  found: string;
+  verdict: string;
+  judged: Judged | null;
+  left: string;
+  limit: string;
+};
+
+/** Everything the sheet says, in words, worked out from the log once for every form it is given in. */
+export type SheetData = {
+  number: string;
+  machine: string;
+  line: string;
+  state: string;
+  complaint: string;
+  stops: { text: string; cleared: string | null }[];
+  readings: { name: string; source: string; rows: ReadingRow[]; none: string | null }[];
+  findings: { name: string; words: string; pattern: string | null }[];
+  ways: { ask: string; word: string; own: string; by: string }[];
+  decisions: { name: string; text: string }[];
+  parts: { quantity: number; name: string; number: string; why: string; price: string }[];
+  total: string | null;
+  torques: { name: string; spec: string; pulls: string; lock: string | null }[];
+  tray: string[];
+  left: { text: string; risk: string | null; signed: string | null }[];
+  notes: string[];
+  photos: { id: string; caption: string }[];
+  cautions: string | null;
+  next: string[];
+  struck: { text: string; by: string }[];
+  people: string;
+};
+
+export const day = (at: string): string => at.slice(0, 10);
+const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
+
+function limitWords(limit: Limit | null): string {
+  if (limit === null) return "no limit on file";
+  const least = limit.serviceMin === undefined ? "" : `min ${limit.serviceMin}`;
+  const most = limit.serviceMax === undefined ? "" : `max ${limit.serviceMax}`;
+  return [least, most].filter(Boolean).join(", ");
+}
+
+const said = (judged: Judged | null, unit: string): string =>
+  judged === null ? "" : `${figure(judged.value, judged.readings[0]?.body.gauge.resolution)} ${unit}`;
+
+function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): SheetData["readings"][number] {
+  const part = partOf(bench.procedure, point.on);
+  const count = part ? countOf(state, part.id) : 1;
+  let source: Source | null = null;
+  const rows = numbers(count).map((item): ReadingRow => {
+    const found = judgeItem(state, point, item, "found");
+    const left = judgeItem(state, point, item, "left");
+    const judged = found ?? left;
+    source ??= judged?.spec?.source ?? null;
+    const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
+    const stays = renewed ? "new, not measured" : said(found, point.unit);
+    return {
+      name: part && count > 1 ? itemName(part, item, count) : "",
+      found: said(found, point.unit),
+      verdict: judged ? verdictSentence(judged, point.unit) : "not measured",
+      judged,
+      left: left ? `${said(left, point.unit)}${renewed ? " new" : ""}` : stays,
+      limit: judged ? limitWords(judged.limit) : "",
+    };
+  });
+  const skipped = [...state.skipped.values()].find((event) => event.body.slot.startsWith(`read:${point.id}:`));
+  const any = rows.some((row) => row.judged !== null);
+  return {
+    name: point.name,
+    source: source ? sourceLine(source) : "",
+    rows: any ? rows : [],
+    none: any ? null : `not measured${skipped ? `: ${skipped.body.reason}` : ""}`,
+  };
+}
+
+function findingsOf(bench: Bench, state: JobState): SheetData["findings"] {
+  return activePoints(bench, state).flatMap((point) => {
+    if (point.kind !== "inspect") return [];
+    const count = countOf(state, point.on);
+    const words = numbers(count).map((item) => findingOf(state, point, item)?.word ?? "not looked at");
+    const order = count > 1 ? `, ${bench.procedure.sides.outer} first` : "";
+    return [
+      {
+        name: `${point.name}${order}`,
+        words: words.join(" · "),
+        pattern: patternOf(state, point)?.means ?? null,
+      },
+    ];
+  });
+}
+
+function waysOf(bench: Bench, state: JobState): SheetData["ways"] {
+  return [...state.bySlot.values()].flatMap((lines) => {
+    const last = lines[lines.length - 1];
+    if (last === undefined || !isEvent(last, "question_answered")) return [];
+    const question = questionOf(bench.procedure, last.body.question);
+    const { word, means, preset } = last.body;
+    const own = preset === null ? "" : preset === word ? "the shop's way" : `the shop's way is ${preset}`;
+    return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own, by: last.by.name }];
+  });
+}
+
+function decisionsOf(bench: Bench, state: JobState): SheetData["decisions"] {
+  return activeParts(bench, state).flatMap((part) => {
+    if (!part.decision) return [];
+    const count = countOf(state, part.id);
+    const items = part.decision.scope === "each" ? numbers(count) : [0];
+    return items.map((item) => {
+      const taken = decisionFor(state, part, item);
+      const overruled = taken?.proposed && taken.proposed !== taken.decision ? ` (proposed: ${taken.proposed})` : "";
+      return {
+        name: item === 0 ? part.name : itemName(part, item, count),
+        text: taken
+          ? `${taken.decision}${overruled}: ${taken.because}${taken.reason ? `; ${taken.reason}` : ""}`
+          : "not decided",
+      };
+    });
+  });
+}
+
+function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
+  return activeSpine(bench, state)
+    .filter((entry): entry is FastenerEntry => entry.kind === "fasteners")
+    .map((entry) => {
+      const pulls = pullsOf(state, entry).filter((p) => p.pass === entry.torque.stagesPercent.length);
+      const first = pulls.find((p) => p.pulls.length > 0)?.pulls[0];
+      const spec = first?.body.spec;
+      const words = pulls.map(({ place, pulls: own, verdict }) => {
+        const last = own[own.length - 1]?.body;
+        if (!last) return `${place}: not torqued`;
+        return `${place}: ${last.valueNm.toFixed(1)}${verdict === "in band" ? "" : ` ${verdict}`}`;
+      });
+      const locks = [...state.bySlot.values()].flatMap((lines) => {
+        const last = lines[lines.length - 1];
+        return last && isEvent(last, "fastener_locked") && last.body.entry === entry.id ? [last] : [];
+      });
+      const lock =
+        locks.length === 0 ? "not locked" : `locked by ${locks[0]?.body.how ?? ""}, ${locks[0]?.by.name ?? ""}`;
+      return {
+        name: entry.name,
+        spec:
+          first && spec?.kind === "torque"
+            ? `${spec.targetNm} N·m ±${spec.tolerancePercent} %, ${sourceLine(spec.source)}, ${first.body.wrench.name}, ${first.by.name}`
+            : "",
+        pulls: words.join("   "),
+        lock: entry.locking ? lock : null,
+      };
+    });
+}
+
+/** What was left, each with what it risks in the owner's words, and who signed for it. */
+function leftOf(bench: Bench, state: JobState): SheetData["left"] {
+  const riskOf = (key: string): string | null => {
+    const part = key.startsWith("left:") ? partOf(bench.procedure, key.split(":")[1] ?? "") : undefined;
+    return part?.risk ?? null;
+  };
+  const points = openPoints(bench, state, walk(bench, state));
+  return [
+    ...[...state.signed.values()].map((event) => ({
+      text: event.body.text,
+      risk: riskOf(event.body.key),
+      signed: `${event.body.reason}, signed by ${event.by.name}, ${day(event.at)}`,
+    })),
+    ...unsigned(state, points).map((point) => ({ text: point.text, risk: riskOf(point.key), signed: null })),
+  ];
+}
+
+export function sheetData(number: string, bench: Bench, events: readonly JobEvent[]): SheetData | null {
+  const state = fold(events);
+  const opened = state.opened;
+  if (!opened) return null;
+  const { machine, meter, owner, complaint, symptom } = opened.body;
+  const open = unsigned(state, openPoints(bench, state, walk(bench, state)));
+  const lines = pullList(bench, state);
+  const currency = lines.find((line) => line.part)?.part?.currency ?? "";
+  const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];
+  const cautions = [...state.cautions.values()];
+  const waits = waitsOf(bench, state).filter((w) => w.endedAt !== null);
+  return {
+    number,
+    machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
+    line: `${bench.procedure.title} · ${meter.value} ${meter.unit} · ${owner.name}`,
+    state: state.released
+      ? `released ${day(state.released.at)} by ${state.released.by.name}`
+      : `not released: ${open.length} open`,
+    complaint: `Came in ${day(opened.at)} for: ${complaint} (${symptom})`,
+    stops: stopsOf(bench, state).map(({ text, cleared }) => ({
+      text,
+      cleared: cleared && `${cleared.body.reason}, ${cleared.by.name}, ${day(cleared.at)}`,
+    })),
+    readings: activePoints(bench, state)
+      .filter((p): p is MeasurePoint => p.kind === "measure")
+      .map((point) => readingsOfPoint(bench, state, point)),
+    findings: findingsOf(bench, state),
+    ways: [
+      ...waysOf(bench, state),
+      ...waits.map((w) => ({
+        ask: w.wait.title,
+        word: `${Math.floor((Date.parse(w.endedAt ?? "") - Date.parse(w.startedAt)) / 60_000)} min`,
+        own: `${w.minutes} asked for`,
+        by: w.by,
+      })),
+    ],
+    decisions: decisionsOf(bench, state),
+    parts: lines.map(({ quantity, name, part, why }) => ({
+      ...{ quantity, name, why },
+      number: part?.number ?? "no part on file",
+      price: part ? `${part.price} ${part.currency}` : "",
+    })),
+    total: lines.length > 0 ? `${pullListTotal(lines)} ${currency}` : null,
+    torques: torquesOf(bench, state),
+    tray: trayOf(bench, state)
+      .filter((line) => line.out !== null)
+      .map(
+        (line) =>
+          `${line.name}: ${line.out} ${line.temporary ? "put on" : "out"}, ${line.in ?? 0} ${line.temporary ? "taken away" : "in"}`,
+      ),
+    left: leftOf(bench, state),
+    notes: state.notes.map((event) => `${event.body.text} (${event.by.name}, ${day(event.at)})`),
+    photos: state.photos.map((event) => ({
+      id: event.body.photo,
+      caption: `${event.body.caption || "photo"} (${event.by.name}, ${day(event.at)})`,
+    })),
+    cautions:
+      cautions.length === 0
+        ? null
+        : `${cautions.length} cautions were shown before the work they belong to, to ${[...new Set(cautions.map((e) => e.by.name))].join(", ")}.`,
+    next: [...bench.procedure.release.lines],
+    struck: state.events
+      .filter((event) => state.struck.has(event.id))
+      .map((event) => ({
+        text: `${event.body.type === "reading_taken" ? `${event.body.text} ${event.body.unit}, ` : ""}${eventSentence(bench, state, event)}`,
+        by: `by ${event.by.name}, struck by ${state.struck.get(event.id)?.by.name ?? ""}`,
+      })),
+    people: people.join(", "),
+  };
+}
+
+/** What stands under every sheet. */
+export const FOOT =
+  "The maker's service manual, local rules and licensed practice come before this sheet. Figures without a source are " +
+  "marked so; a reading without a limit on file is not a pass.";
