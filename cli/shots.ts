@@ -3,6 +3,7 @@ import path from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { readDemo, seedDemo } from "../web/server/demo.ts";
 import { ensureBuilt, prepare, serve } from "./application.ts";
+import { BROWSER_FLAGS, BROWSER_PATH } from "./browser.ts";
 import { freePort, startMariadb } from "./mariadb.ts";
 import { BROWSER, DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA, ROOT } from "./paths.ts";
@@ -128,8 +129,8 @@ export async function shots(): Promise<number> {
   await prepare(server.url, (db) => seedDemo(db, demo));
   const served = await serve({ databaseUrl: server.url, host: "127.0.0.1", port: await freePort(), dist });
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+    executablePath: BROWSER_PATH,
+    args: [...BROWSER_FLAGS],
   });
   try {
     const page = await browser.newPage({ baseURL: served.url, viewport: DESK, reducedMotion: "reduce" });

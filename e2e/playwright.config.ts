@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { BROWSER_FLAGS, BROWSER_PATH } from "../cli/browser.ts";
 
 export default defineConfig({
   testDir: ".",
@@ -10,16 +11,8 @@ export default defineConfig({
     actionTimeout: 10_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
+      executablePath: BROWSER_PATH,
+      args: [...BROWSER_FLAGS],
     },
   },
 });

@@ -16,8 +16,11 @@ export type Shop = {
   end: () => Promise<void>;
 };
 
-export async function openShop(name: string, fill: "demo" | "empty" = "demo"): Promise<Shop> {
-  const base = process.env.AVERIN_TEST_DATABASE_URL;
+export async function openShop(
+  name: string,
+  fill: "demo" | "empty" = "demo",
+  base = process.env.AVERIN_TEST_DATABASE_URL,
+): Promise<Shop> {
   if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test e2e");
   const dist = process.env.AVERIN_DIST ?? ".next";
   const databaseUrl = base.replace(/\/averin$/, `/averin_${name}`);
@@ -70,4 +73,33 @@ export async function typeLines(page: Page, lines: readonly string[]): Promise<v
     if (line !== "") await page.keyboard.type(line);
     await page.keyboard.press("Enter");
   }
+}
+
+/** What the bench shows of where it is: the step, how far it is, and what the line aims at. */
+async function standing(page: Page): Promise<string> {
+  const parts = [page.getByRole("main").getByRole("heading", { level: 1 }), page.locator('label[for="entry"]')];
+  const texts = await Promise.all(parts.map((part) => part.textContent()));
+  const far = await page.getByRole("main").locator("header .figure").allTextContents();
+  return [...texts, ...far].join("|");
+}
+
+/**
+ * Works on at the bench until a step's heading shows, by keyboard: its lines where a step has some, by its heading,
+ * Enter alone everywhere else. A line is typed only when the one before has been answered.
+ */
+export async function workUntil(
+  page: Page,
+  heading: string | RegExp,
+  answers: Readonly<Record<string, readonly string[]>> = {},
+): Promise<void> {
+  const left = new Map(Object.entries(answers).map(([title, lines]) => [title, [...lines]]));
+  const title = page.getByRole("main").getByRole("heading", { level: 1 });
+  for (let line = 0; line < 200; line += 1) {
+    const here = (await title.textContent()) ?? "";
+    if (typeof heading === "string" ? here === heading : heading.test(here)) return;
+    const before = await standing(page);
+    await typeLines(page, [left.get(here)?.shift() ?? ""]);
+    await expect.poll(() => standing(page), { message: `${here}: nothing moved` }).not.toBe(before);
+  }
+  throw new Error(`${String(heading)} is never reached`);
 }

@@ -9,6 +9,8 @@ const config: NextConfig = {
   turbopack: { root: path.join(import.meta.dirname, "..") },
   // Types are checked by ./averin test, once and for every workspace.
   typescript: { ignoreBuildErrors: true },
+  // Components are drawn again only where what they show has changed: a verdict must be painted at once.
+  reactCompiler: true,
   poweredByHeader: false,
   devIndicators: false,
 };

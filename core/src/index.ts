@@ -11,6 +11,7 @@ export * from "./job/index.ts";
 export * from "./metrology/index.ts";
 export * from "./procedure/index.ts";
 export * from "./quantity/index.ts";
+export * from "./schedule/index.ts";
 export * from "./season/index.ts";
 export * from "./spec/index.ts";
 export * from "./track/index.ts";

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { JobList } from "@/features/today/JobList";
+import { Today } from "@/features/today/Today";
 import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/stores/jobs";
 import { TopRule } from "@/ui/TopRule";
@@ -8,7 +8,7 @@ export const dynamic = "force-dynamic";
 
 export default async function TodayPage() {
   const { db, actor } = await requireActor();
-  const jobs = await jobLines(db);
+  const { jobs, at } = await jobLines(db);
   return (
     <>
       <TopRule person={actor.name}>
@@ -20,8 +20,8 @@ export default async function TodayPage() {
           Take in a machine
         </Link>
       </TopRule>
-      <main className="mx-auto max-w-[1200px] p-5">
-        <JobList jobs={jobs} />
+      <main className="mx-auto max-w-[1240px] p-5">
+        <Today jobs={jobs} at={at} />
       </main>
     </>
   );

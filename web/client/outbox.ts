@@ -1,4 +1,4 @@
-import type { Draft } from "@averin/core";
+import type { Actor, Draft } from "@averin/core";
 import Dexie, { type EntityTable } from "dexie";
 
 /** One line as typed: its events go to the server together or not at all. */
@@ -6,6 +6,8 @@ export type OutboxLine = {
   order: number;
   jobId: string;
   personId: string;
+  /** Who typed it, as they were called then. */
+  by: Actor;
   typedAt: string;
   events: { id: string; draft: Draft }[];
   /** A picture that one of the events names; it goes to the server before them. */

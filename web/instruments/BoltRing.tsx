@@ -4,6 +4,8 @@ import { outline, spotOf } from "./TrayDrawing.tsx";
 
 const SIZE = 380;
 const CENTRE = SIZE / 2;
+/** Words keep clear of the lines that run under them. */
+const HALO = { paintOrder: "stroke", stroke: "var(--ground)", strokeWidth: 7 } as const;
 
 /** The fasteners where they sit, seen from the cover side, each filling pass by pass; the next one breathes. */
 export function BoltRing({
@@ -39,7 +41,7 @@ export function BoltRing({
       {places.length > 2 && <path d={outline(where)} fill="none" stroke="var(--line)" strokeWidth="1.5" />}
       <path d={orderPath} fill="none" stroke="var(--line)" strokeWidth="1.5" strokeDasharray="5 5" />
       {next && (
-        <text x={CENTRE} y={CENTRE - 4} textAnchor="middle" fontSize="20" fill="var(--ink)">
+        <text x={CENTRE} y={CENTRE - 4} textAnchor="middle" fontSize="20" fill="var(--ink)" {...HALO}>
           pass {next.pass} of {passes}
         </text>
       )}
@@ -52,6 +54,7 @@ export function BoltRing({
           fontWeight="700"
           className="figure"
           fill="var(--petrol)"
+          {...HALO}
         >
           bolt {next.place}
         </text>

@@ -1,4 +1,4 @@
-import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, Transaction } from "sequelize";
+import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, type Transaction } from "sequelize";
 import { environment } from "./environment.ts";
 
 /** Codes after which a transaction is run again whole: a deadlock, also as Galera reports a lost certification. */
@@ -287,13 +287,15 @@ export function connect(url: string): Database {
       bigIntAsNumber: true,
       insertIdAsNumber: true,
       connectTimeout: 4000,
+      // Read committed: a line waits for the lock on its own job only, and then sees all that was kept before.
       sessionVariables: { sql_mode: "TRADITIONAL" },
+      initSql: "SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED",
     },
   });
   const write = async <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> => {
     for (let attempt = 1; ; attempt += 1) {
       try {
-        return await sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work);
+        return await sequelize.transaction(work);
       } catch (error) {
         const code =
           (error as { original?: { errno?: number } }).original?.errno ?? (error as { errno?: number }).errno;

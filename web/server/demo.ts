@@ -5,6 +5,7 @@ import path from "node:path";
 import {
   type Actor,
   cautionDrafts,
+  complete,
   type Draft,
   draftsOf,
   fold,
@@ -15,7 +16,6 @@ import {
   sourceSchema,
   specSchema,
   storePartSchema,
-  type Task,
   tools,
   unsigned,
   waitingSlots,
@@ -26,6 +26,7 @@ import { type Database } from "./database.ts";
 import { appendEvents, intakeSchema, jobById, openJob, type OpenedJob } from "./stores/jobs.ts";
 import { addMachine } from "./stores/machines.ts";
 import { addPerson, anyPeople } from "./stores/people.ts";
+import { shopChanged } from "./stores/shop.ts";
 
 const demoSchema = z.object({
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
@@ -84,38 +85,37 @@ export async function readDemo(folder: string): Promise<Demo> {
   return demoSchema.parse({ ...(await read("shop.json")), ...(await read("jobs.json")) });
 }
 
-/** Types one line at a job's bench, as a person would, and keeps what it means. */
-async function typeLine(db: Database, job: OpenedJob, task: Task, line: string, by: Actor, at: Date): Promise<void> {
-  const state = fold(job.events);
-  // A reason follows its answer after a semicolon: "3; owner declined".
-  const [typed = "", reason = ""] = line.split(";").map((text) => text.trim());
-  const waiting = waitingSlots(job.bench, state, task);
-  const answer = interpret(typed, { bench: job.bench, state, waiting, by: by.id, ...tools(job.bench, task) });
-  const drafts = draftsOf(answer, reason);
-  if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
-  const all: Draft[] = [...cautionDrafts(state, task, by.id), ...drafts];
-  await appendEvents(db, job.id, { after: 0, events: all.map((draft) => ({ id: randomUUID(), draft })) }, by, at);
-}
-
-/** Works a job on to the step it stands at: its lines where there are some, Enter everywhere else. */
-async function workOn(db: Database, id: string, job: Demo["jobs"][number], by: Actor): Promise<void> {
-  const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
+/** The lines of a job in order, each with its drafts: typed one after the other, Enter where nothing is given. */
+function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[][] {
+  const { bench } = opened;
   const left = new Map(Object.entries(job.answers).map(([task, lines]) => [task, [...lines]]));
   const then = [...job.then];
+  const events = [...opened.events];
+  const lines: Draft[][] = [];
   const most = 400;
-  for (let line = 0; line < most; line += 1) {
-    const opened = await jobById(db, id);
-    const state = fold(opened.events);
-    const task = nextTask(opened.bench, state, walk(opened.bench, state));
+  while (lines.length < most) {
+    const state = fold(events);
+    const task = nextTask(bench, state, walk(bench, state));
     const arrived = (task?.id ?? null) === job.until;
     if (task === null || (arrived && then.length === 0)) {
       if (!arrived) throw new Error(`demo: ${job.mark} never comes to ${job.until}`);
-      return;
+      return lines;
     }
-    const typed = (arrived ? then.shift() : left.get(task.id)?.shift()) ?? "";
-    // The lines lie evenly over the time the work took, the last of them where it was left; a guess is near enough.
-    const at = new Date((from ?? 0) + ((to ?? 0) - (from ?? 0)) * Math.min(1, line / 100));
-    await typeLine(db, opened, task, typed, by, at);
+    // A reason follows its answer after a semicolon: "3; owner declined".
+    const line = (arrived ? then.shift() : left.get(task.id)?.shift()) ?? "";
+    const [text = "", reason = ""] = line.split(";").map((part) => part.trim());
+    const waiting = waitingSlots(bench, state, task);
+    const answer = interpret(text, { bench, state, waiting, by: by.id, ...tools(bench, task) });
+    const drafts = draftsOf(answer, reason);
+    if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
+    const all = [...cautionDrafts(state, task, by.id), ...drafts];
+    for (const draft of all) {
+      const body = complete(bench, fold(events), draft, by);
+      if (!body.ok) throw new Error(`demo: "${line}" at ${task.title}: ${body.error.message}`);
+      const number = events.length + 1;
+      events.push({ id: randomUUID(), number, at: new Date().toISOString(), by, body: body.value });
+    }
+    lines.push(all);
   }
   throw new Error(`demo: ${job.mark} never ends`);
 }
@@ -135,21 +135,26 @@ async function seedJob(db: Database, job: Demo["jobs"][number], people: Readonly
     symptom: job.symptom,
   });
   if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > 0) return;
-  const { id } = await openJob(db, intake, person(job.takenInBy));
-  await workOn(db, id, job, person(job.by));
-  const append = (draft: Draft, by: Actor) =>
-    appendEvents(db, id, { after: 0, events: [{ id: randomUUID(), draft }] }, by);
+  const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
+  const { id } = await openJob(db, intake, person(job.takenInBy), new Date(from ?? 0));
+  const append = (drafts: readonly Draft[], by: Actor, at = to ?? 0) =>
+    appendEvents(db, id, { after: 0, events: drafts.map((draft) => ({ id: randomUUID(), draft })) }, by, new Date(at));
+  const lines = typed(await jobById(db, id), job, person(job.by));
+  for (const [i, drafts] of lines.entries()) {
+    const share = lines.length < 2 ? 1 : i / (lines.length - 1);
+    await append(drafts, person(job.by), (from ?? 0) + ((to ?? 0) - (from ?? 0)) * share);
+  }
   if (job.signedBy !== undefined) {
     const { bench, events } = await jobById(db, id);
     const state = fold(events);
-    for (const point of unsigned(state, openPoints(bench, state, walk(bench, state)))) {
+    for (const point of unsigned(state, openPoints(bench, state))) {
       await append(
-        { type: "open_point_signed", key: point.key, reason: job.signedBecause ?? "" },
+        [{ type: "open_point_signed", key: point.key, reason: job.signedBecause ?? "" }],
         person(job.signedBy),
       );
     }
   }
-  if (job.releasedBy !== undefined) await append({ type: "job_released" }, person(job.releasedBy));
+  if (job.releasedBy !== undefined) await append([{ type: "job_released" }], person(job.releasedBy));
 }
 
 const BEGUN = 0;
@@ -173,6 +178,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
     }
     for (const part of parts) await db.parts.upsert({ ...part, bookId: book.id });
   }
+  await shopChanged(db);
   if ((await db.machines.count()) === 0) {
     for (const { lastMeter, ...machine } of demo.machines) {
       await db.write(async (transaction) => {
@@ -183,7 +189,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
             machineId: row.id,
             value: lastMeter,
             unit: row.meterUnit,
-            readAt: new Date(Date.now() - 86_400_000),
+            readAt: new Date(Date.now() - 30 * 86_400_000),
             jobId: null,
           },
           { transaction },

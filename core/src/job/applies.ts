@@ -10,29 +10,30 @@ import {
 import type { Bench } from "./bench.ts";
 import { type EventOf, isEvent } from "./events.ts";
 import { factsOf, type JobState, latest } from "./fold.ts";
+import { perState } from "./perState.ts";
 import { slot } from "./slot.ts";
 
 /** The entries that this job works on: those whose condition holds by what has been answered. */
-export function activeSpine(bench: Bench, state: JobState): Entry[] {
+export const activeSpine = perState((bench, state): readonly Entry[] => {
   const facts = factsOf(state);
   return bench.procedure.spine.filter((entry) => holds(entry.when, facts) === true);
-}
+});
 
 /** Parts of the entries that this job works on, layers of a pack as parts of their own. */
-export function activeParts(bench: Bench, state: JobState): Part[] {
-  return activeSpine(bench, state).flatMap((entry): Part[] =>
+export const activeParts = perState((bench, state): readonly Part[] =>
+  activeSpine(bench, state).flatMap((entry): Part[] =>
     entry.kind === "pack" ? [...entry.layers] : entry.kind === "part" ? [entry] : [],
-  );
-}
+  ),
+);
 
 /** Points asked for in this job: on a part that is worked on, with a condition that holds. */
-export function activePoints(bench: Bench, state: JobState): Point[] {
+export const activePoints = perState((bench, state): readonly Point[] => {
   const facts = factsOf(state);
   const active = new Set(activeSpine(bench, state).map((entry) => entry.id));
   return bench.procedure.points.filter(
     (point) => holds(point.when, facts) === true && active.has(entryHolding(bench.procedure, point.on)?.id ?? ""),
   );
-}
+});
 
 /** The answer a question has in this job, with what goes with it. */
 export function wayOf(bench: Bench, state: JobState, question: string): Question["ways"][number] | null {

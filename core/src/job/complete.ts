@@ -371,7 +371,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
     }
     case "open_point_signed": {
       if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead signs for an open point.");
-      const point = openPoints(bench, state, tasks).find((p) => p.key === draft.key);
+      const point = openPoints(bench, state).find((p) => p.key === draft.key);
       if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
       if (point.hard) return no("conflict", "key", `No signature clears this: ${point.text}.`);
       return yes({ ...draft, text: point.text });
@@ -388,7 +388,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       return yes(draft);
     }
     case "job_released": {
-      const left = unsigned(state, openPoints(bench, state, tasks));
+      const left = unsigned(state, openPoints(bench, state));
       if (left.length > 0) {
         return no(
           "conflict",

@@ -3,6 +3,7 @@ import { activeParts, activePoints, activeSpine, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { decisionFor, findingOf, judgeItem, verdictSentence } from "./judged.ts";
+import { perState } from "./perState.ts";
 import { type Slot, slot } from "./slot.ts";
 import { packMistake } from "./stackChecks.ts";
 import { pullsOf } from "./torque.ts";
@@ -17,6 +18,7 @@ import {
   type Stage,
   type Task,
   waitingSlots,
+  walk,
 } from "./walk.ts";
 
 export const OPEN_GROUPS = [
@@ -260,7 +262,8 @@ function shortWaits(bench: Bench, state: JobState): OpenPoint[] {
 }
 
 /** Everything between the job and its release, in the order of the work; signed points included. */
-export function openPoints(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
+export const openPoints = perState((bench, state): readonly OpenPoint[] => {
+  const tasks = walk(bench, state);
   const undone = tasks.flatMap((task): OpenPoint[] => {
     const points: OpenPoint[] = [];
     const waiting = waitingSlots(bench, state, task).map((s) => s.key);
@@ -297,7 +300,7 @@ export function openPoints(bench: Bench, state: JobState, tasks: readonly Task[]
     ...doubtfulFindings(bench, state),
     ...leftParts(bench, state),
   ];
-}
+});
 
 export const unsigned = (state: JobState, points: readonly OpenPoint[]): OpenPoint[] =>
   points.filter((point) => !state.signed.has(point.key));
@@ -317,8 +320,9 @@ export type Summary = {
 };
 
 /** Where a job stands, in a line. */
-export function summarise(bench: Bench, state: JobState, tasks: readonly Task[]): Summary {
-  const open = unsigned(state, openPoints(bench, state, tasks)).length;
+export function summarise(bench: Bench, state: JobState): Summary {
+  const tasks = walk(bench, state);
+  const open = unsigned(state, openPoints(bench, state)).length;
   const last = state.events[state.events.length - 1];
   const common = {
     open,

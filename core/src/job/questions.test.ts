@@ -3,7 +3,7 @@ import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
 import { type Bench, cautionDrafts, isEvent, stopsOf, summarise, waitsOf, walk } from "./index.ts";
 
 // Every figure in this file is invented.
-const stage = (job: Job) => summarise(job.shop, job.state, walk(job.shop, job.state));
+const stage = (job: Job) => summarise(job.shop, job.state);
 
 describe("schools and prompts", () => {
   test("Enter takes the shop's own way, which is recorded beside what was used", () => {

@@ -4,7 +4,7 @@ import type { JobState } from "./fold.ts";
 import { ranges } from "./openPoints.ts";
 import type { Slot } from "./slot.ts";
 import { inTray, piecesWords, trayOf } from "./tray.ts";
-import { isAnswered, nextTask, type Task, waitingSlots } from "./walk.ts";
+import { isAnswered, nextTask, type Task, waitingSlots, walk } from "./walk.ts";
 
 const nth = (s: Slot): number[] => {
   if ("item" in s && s.item > 0) return [s.item];
@@ -23,7 +23,8 @@ function halfDone(bench: Bench, state: JobState, task: Task): string {
  * Where a job stands, in a sentence for whoever opens the bench next: what is half done, what is only finger-tight or
  * not locked, what lies in the tray, and what is next. Empty for a job that is not begun, or is released.
  */
-export function resumeSentence(bench: Bench, state: JobState, tasks: readonly Task[]): string {
+export function resumeSentence(bench: Bench, state: JobState): string {
+  const tasks = walk(bench, state);
   const worked = state.events.filter((e) => e.body.type !== "job_opened" && e.body.type !== "caution_shown");
   const last = worked[worked.length - 1];
   if (!last || state.released) return "";

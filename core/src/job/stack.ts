@@ -12,6 +12,7 @@ import { type Bench, specFor, type StorePart } from "./bench.ts";
 import type { BodyOf, BuildPlate } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { decisionFor, isRenewed, readingsOf } from "./judged.ts";
+import { perState } from "./perState.ts";
 import { slot } from "./slot.ts";
 
 export type StackInput = {
@@ -151,6 +152,20 @@ export function layPlates(input: StackInput, counts: Readonly<Record<string, num
 
 /** The accepted build, or null when none is or when what it rested on has changed since. */
 export function acceptedBuild(bench: Bench, state: JobState, step: ComputeStep): BodyOf<"build_accepted"> | null {
+  return acceptedBuilds(bench, state).get(step.id) ?? null;
+}
+
+const acceptedBuilds = perState((bench, state): ReadonlyMap<string, BodyOf<"build_accepted">> => {
+  const steps = bench.procedure.steps.filter((s): s is ComputeStep => s.kind === "compute");
+  return new Map(
+    steps.flatMap((step) => {
+      const build = standingBuild(bench, state, step);
+      return build ? [[step.id, build] as const] : [];
+    }),
+  );
+});
+
+function standingBuild(bench: Bench, state: JobState, step: ComputeStep): BodyOf<"build_accepted"> | null {
   const build = latest(state, slot.build(step.id).key, "build_accepted");
   if (build === null) return null;
   const input = stackInput(bench, state, step);
@@ -166,7 +181,20 @@ export function acceptedBuild(bench: Bench, state: JobState, step: ComputeStep):
 export type Plate = { layer: Part; item: number; name: string; renewed: boolean; thicknessMm: number | null };
 
 /** The plates of a pack in order, outermost first, with what is known of each. */
-export function platesOf(bench: Bench, state: JobState, pack: PackEntry): Plate[] {
+export function platesOf(bench: Bench, state: JobState, pack: PackEntry): readonly Plate[] {
+  return platesOfPacks(bench, state).get(pack.id) ?? [];
+}
+
+const platesOfPacks = perState(
+  (bench, state): ReadonlyMap<string, readonly Plate[]> =>
+    new Map(
+      bench.procedure.spine.flatMap((entry) =>
+        entry.kind === "pack" ? [[entry.id, layPack(bench, state, entry)] as const] : [],
+      ),
+    ),
+);
+
+function layPack(bench: Bench, state: JobState, pack: PackEntry): Plate[] {
   const counts = pack.layers.map((layer) => countOf(state, layer.id));
   const step = bench.procedure.steps.find((s): s is ComputeStep => s.kind === "compute" && s.pack === pack.id);
   const build = step ? acceptedBuild(bench, state, step) : null;

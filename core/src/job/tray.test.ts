@@ -1,5 +1,5 @@
 import { bench, Job, jobAt, lead } from "../../testingBench.ts";
-import { resumeSentence, trayOf, walk } from "./index.ts";
+import { resumeSentence, trayOf } from "./index.ts";
 
 // Every length and count in this file is invented.
 const OUT = { "off:cover-bolts": ["25 25 washer bent 45", "25"] };
@@ -81,7 +81,7 @@ describe("small parts are counted", () => {
 });
 
 describe("whoever opens the bench next is told where it stands", () => {
-  const says = (job: Job): string => resumeSentence(bench, job.state, walk(bench, job.state));
+  const says = (job: Job): string => resumeSentence(bench, job.state);
 
   test("nothing of a job that is not begun", () => {
     expect(says(new Job())).toBe("");

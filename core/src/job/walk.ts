@@ -21,6 +21,7 @@ import type { Bench } from "./bench.ts";
 import { type Phase, PACK_CHECKS } from "./events.ts";
 import { countOf, factsOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
+import { perState } from "./perState.ts";
 import { type Slot, slot } from "./slot.ts";
 import { acceptedBuild, platesOf } from "./stack.ts";
 import { isPackRight } from "./stackChecks.ts";
@@ -198,11 +199,32 @@ function endTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
     }));
 }
 
+/** What the list of work depends on: counts, answers, decisions, clocks started. Readings and pulls do not change it. */
+const shapeOf = (state: JobState): string => {
+  const parts: string[] = [state.opened?.id ?? ""];
+  for (const [key, lines] of state.bySlot) {
+    if (/^(ask|decide|start):/.test(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
+  }
+  return parts.join(" ");
+};
+
+/** The list made last for each bench, with its shape: most lines typed leave it as it is. */
+const lastWalks = new WeakMap<Bench, { shape: string; tasks: readonly Task[] }>();
+
 /**
  * The whole job as an ordered list of work. Going apart runs down the spine; going together is the same row walked up,
  * never written twice. Questions stand in the task they belong to; what depends on one appears once it is answered.
  */
-export function walk(bench: Bench, state: JobState): Task[] {
+export const walk = perState((bench, state): readonly Task[] => {
+  const shape = shapeOf(state);
+  const last = lastWalks.get(bench);
+  if (last?.shape === shape) return last.tasks;
+  const tasks = layOut(bench, state);
+  lastWalks.set(bench, { shape, tasks });
+  return tasks;
+});
+
+function layOut(bench: Bench, state: JobState): readonly Task[] {
   const { procedure } = bench;
   const facts = factsOf(state);
   const spine = activeSpine(bench, state);

@@ -17,7 +17,7 @@ import {
 } from "@averin/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { send } from "@/client/send";
 import { useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
@@ -49,14 +49,14 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
   const { state } = job;
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
-  const [resume, setResume] = useState(() => resumeSentence(bench, state, walk(bench, state)));
+  const [resume, setResume] = useState(() => resumeSentence(bench, state));
 
-  const tasks = useMemo(() => walk(bench, state), [bench, state]);
-  const next = useMemo(() => nextTask(bench, state, tasks), [bench, state, tasks]);
+  const tasks = walk(bench, state);
+  const next = nextTask(bench, state, tasks);
   const chosen = tasks.find((task) => task.id === hand.hand.task) ?? null;
   const task = chosen ?? next;
   const waiting = task ? slotsInHand(bench, state, task, chosen !== null, hand.hand.aim) : [];
-  const points = useMemo(() => openPoints(bench, state, tasks), [bench, state, tasks]);
+  const points = openPoints(bench, state);
   const left = unsigned(state, points);
   const kit = task ? tools(bench, task) : { gauge: null, wrench: null };
   const stops = stopsOf(bench, state).filter((stop) => stop.cleared === null);
@@ -94,15 +94,17 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
             unsent={job.waiting}
             onTaken={(now) => {
               setActor(now);
-              hand.say({ tone: "said", text: `${now.name} goes on. ${resumeSentence(bench, state, tasks)}` });
+              hand.say({ tone: "said", text: `${now.name} goes on. ${resumeSentence(bench, state)}` });
             }}
           />
         }
       >
-        <span className="figure font-bold">{number}</span>
+        <span className="figure font-bold whitespace-nowrap">{number}</span>
         <span className="truncate font-semibold">
-          {opened?.machine.maker} {opened?.machine.model} · {opened?.machine.mark} · {opened?.meter.value}{" "}
-          {opened?.meter.unit}
+          <span className="hidden lg:inline">
+            {opened?.machine.maker} {opened?.machine.model} ·{" "}
+          </span>
+          {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit}
         </span>
         <span className="caption hidden whitespace-nowrap xl:inline">
           <span className={together ? "" : underlined}>going apart</span> ◂▸{" "}
@@ -140,10 +142,10 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
       )}
 
       <div className="grid min-h-0 flex-1 grid-cols-[216px_1fr] grid-rows-[1fr_auto] lg:grid-cols-[232px_1fr_252px] lg:grid-rows-1">
-        <div className="row-span-2 overflow-y-auto border-r border-line bg-sheet lg:row-span-1">
+        <div className="row-span-2 overflow-y-auto contain-content border-r border-line bg-sheet lg:row-span-1">
           <Spine parts={spineParts(bench, state, tasks, task)} sides={bench.procedure.sides} onPick={toEntry} />
         </div>
-        <main className="min-h-0 overflow-y-auto p-4">
+        <main className="min-h-0 overflow-y-auto p-4 contain-content">
           <TaskPanel
             jobId={jobId}
             bench={bench}
@@ -159,8 +161,10 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
             onPreset={(question, word) => void setPreset(question, word)}
           />
         </main>
-        <aside className="max-h-[210px] overflow-y-auto border-t border-line bg-sheet lg:max-h-none lg:border-t-0 lg:border-l">
-          <OpenPoints points={points} state={state} onGo={(id) => hand.go(id)} />
+        <aside className="flex max-h-[210px] min-h-0 flex-col border-t border-line bg-sheet lg:max-h-none lg:border-t-0 lg:border-l">
+          <div className="min-h-0 flex-1 overflow-y-auto contain-content">
+            <OpenPoints points={points} state={state} onGo={(id) => hand.go(id)} />
+          </div>
           <TrayCorner
             bench={bench}
             state={state}

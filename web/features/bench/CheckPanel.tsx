@@ -15,7 +15,7 @@ export function CheckPanel({ bench, state, task, waiting, onAim }: PanelProps) {
   if (!step) return null;
   const aim = waiting.find((s) => s.kind === "check");
   return (
-    <ol className="border-t-2 border-ink">
+    <ol>
       {stackChecks(bench, state, step).map(({ check, ok, text }) => {
         const slot = slots.find((s) => s.check === LINE_OF[check]);
         const current = aim !== undefined && aim.key === slot?.key;

@@ -14,7 +14,7 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
           ? facingInPack(bench, state, entry.id, aim.item)
           : null;
   // Plates go in from the inside out; the list of plates runs from the outside in.
-  const plates = entry?.kind === "pack" && task.kind === "fit" ? platesOf(bench, state, entry).reverse() : [];
+  const plates = entry?.kind === "pack" && task.kind === "fit" ? [...platesOf(bench, state, entry)].reverse() : [];
   const label =
     task.kind === "off" ? "It is off" : task.kind === "fit" ? (facing ? "In, and facing so" : "It is in") : "Done";
   return (

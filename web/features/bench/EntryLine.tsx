@@ -42,11 +42,12 @@ const KEYS: [string, string][] = [
   ["?", "these keys"],
 ];
 
-const coarse = "(pointer: coarse), (max-width: 1023px)";
-const watchCoarse = (changed: () => void): (() => void) => {
-  const query = window.matchMedia(coarse);
-  query.addEventListener("change", changed);
-  return () => query.removeEventListener("change", changed);
+let asked: MediaQueryList | null = null;
+/** Whether a finger types here: a touch screen, or one too narrow for a desk. Asked of the browser once. */
+const finger = (): MediaQueryList => (asked ??= window.matchMedia("(pointer: coarse), (max-width: 1023px)"));
+const watchFinger = (changed: () => void): (() => void) => {
+  finger().addEventListener("change", changed);
+  return () => finger().removeEventListener("change", changed);
 };
 
 type Props = {
@@ -74,9 +75,9 @@ export function EntryLine(props: Props) {
   const [letters, setLetters] = useState(false);
   const line = useRef<HTMLInputElement>(null);
   const ready = useReady();
-  const finger = useSyncExternalStore(
-    watchCoarse,
-    () => window.matchMedia(coarse).matches,
+  const touch = useSyncExternalStore(
+    watchFinger,
+    () => finger().matches,
     () => false,
   );
   // The line is where typing goes after every touch elsewhere: nobody has to aim at it with a glove.
@@ -96,7 +97,7 @@ export function EntryLine(props: Props) {
       ? HINTS[aimKind]
       : "Enter";
   const off = released || !ready;
-  const inputMode = finger && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
+  const inputMode = touch && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
   return (
     <section aria-label="Entry line" className="no-print border-t-2 border-ink bg-sheet">
       <div className="flex min-h-[34px] items-center gap-4 px-4 pt-1">
@@ -174,16 +175,16 @@ export function EntryLine(props: Props) {
           }}
           className="figure min-h-[52px] min-w-0 flex-1 border-2 border-ink bg-ground px-3 text-2xl font-bold placeholder:font-sans placeholder:text-base placeholder:font-normal placeholder:text-soft"
         />
-        <span className="figure hidden items-center px-1 text-lg sm:flex">{unit}</span>
+        <span className="hidden items-center px-1 text-lg sm:flex">{unit}</span>
         <span className="hidden items-center text-[15px] text-soft md:flex">{tool}</span>
-        {!finger && (
+        {!touch && (
           <button type="submit" className="key min-h-[52px]! px-5!" data-main="true" disabled={off} aria-label="Enter">
             <CornerDownLeft size={26} aria-hidden />
           </button>
         )}
         <KeysKey open={keysOpen} setOpen={setKeysOpen} />
       </form>
-      {finger && !released && (
+      {touch && !released && (
         <Keypad
           onType={(text) => setTyped((now) => now + text)}
           onBack={() => setTyped((now) => now.slice(0, -1))}
@@ -210,7 +211,7 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
         </button>
       </Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
         <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(620px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
           <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
           <Dialog.Description className="text-soft">Figures and signs are on the numeric keypad.</Dialog.Description>

@@ -30,7 +30,7 @@ export function LogKey({
         </button>
       </Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
         <Dialog.Content className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet">
           <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
             <Dialog.Title className="text-xl font-semibold">Log</Dialog.Title>
@@ -49,10 +49,10 @@ export function LogKey({
               return (
                 <li
                   key={event.id}
-                  className="grid min-h-[48px] grid-cols-[44px_64px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
+                  className="grid min-h-[48px] grid-cols-[44px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
                 >
                   <span className="figure text-soft">{event.number}</span>
-                  <span className="figure text-[15px]">{event.at.slice(11, 16)}</span>
+                  <span className="figure text-[15px]">{event.at.slice(5, 16).replace("T", " ")}</span>
                   <span className="truncate text-[15px]">{event.by.name}</span>
                   <span>
                     {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}

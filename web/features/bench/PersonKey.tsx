@@ -53,7 +53,7 @@ export function PersonKey({
         </button>
       </Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
         <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(520px,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5">
           <Dialog.Title className="text-xl font-semibold">Who goes on at this bench?</Dialog.Title>
           <Dialog.Description className="text-soft">

@@ -47,7 +47,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   const height = (plates: readonly SectionPlate[]): number => plates.reduce((sum, plate) => sum + plate.thicknessMm, 0);
   const full = Math.max(height(proposed), max) * 1.05;
   return (
-    <div className="grid grid-cols-2 gap-4 xl:grid-cols-[minmax(0,264px)_minmax(0,264px)_1fr]">
+    <div className="grid grid-cols-2 gap-4 xl:grid-cols-[minmax(0,222px)_minmax(0,222px)_1fr]">
       <StackSection title="measured so far" plates={kept} heightMm={height(kept)} band={band} fullMm={full} />
       <StackSection
         title={accepted ? "the build taken" : "the build proposed"}
@@ -105,8 +105,6 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
             Nearest: {mixWords(nearest.counts)}, <span className="figure">{nearest.heightMm.toFixed(2)} mm</span>.
           </p>
         )}
-      </div>
-      <div className="col-span-2 xl:col-span-3">
         <CapacityPanel bench={bench} state={state} step={step} />
       </div>
     </div>

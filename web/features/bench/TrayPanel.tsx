@@ -109,15 +109,15 @@ export function TrayCorner({
   const out = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.out ?? 0)), 0);
   const back = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.in ?? 0)), 0);
   return (
-    <section aria-label="Tray" className="border-t-2 border-ink p-3">
-      <h2 className="caption flex justify-between">
+    <details aria-label="Tray" className="border-t-2 border-ink">
+      <summary className="caption flex min-h-[44px] cursor-pointer list-none items-center justify-between px-3">
         <span>Tray</span>
         <span className="figure text-ink">
           {out} out, {back} in
         </span>
-      </h2>
-      {lines.length === 0 && <p className="py-1 text-soft">Nothing is out yet.</p>}
-      <ul>
+      </summary>
+      {lines.length === 0 && <p className="px-3 pb-2 text-soft">Nothing is out yet.</p>}
+      <ul className="max-h-[40dvh] overflow-y-auto px-3 pb-2">
         {lines.map((line) => {
           const left = (line.out ?? 0) - (line.in ?? 0);
           return (
@@ -136,6 +136,6 @@ export function TrayCorner({
           );
         })}
       </ul>
-    </section>
+    </details>
   );
 }

@@ -2,14 +2,17 @@ import { waitingSlots, walk } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../../core/testing.ts";
 import { bench, jobAt } from "../../testing/demoJob.ts";
+import { FindingDrawing } from "@/instruments/FindingDrawing";
+import { clockWords } from "./clockWords.ts";
 import { EntryLine } from "./EntryLine.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
 import { TaskPanel } from "./TaskPanel.tsx";
 
-function panel(job: TestJob): string {
-  const { task, state } = job;
+function panel(job: TestJob, at?: string): string {
+  const { state } = job;
+  const task = at === undefined ? job.task : (walk(bench, state).find((t) => t.id === at) ?? null);
   const waiting = task ? waitingSlots(bench, state, task) : [];
   const kit = { gauge: "caliper-2", wrench: "wrench-a" };
   const none = () => undefined;
@@ -101,6 +104,100 @@ describe("the step in hand", () => {
     );
     expect(empty).toContain("Release the machine");
   });
+});
+
+describe("schools, prompts and small parts stand in their step", () => {
+  test("a school shows its ways with their meaning, the shop's own marked; a lead may make another the shop's", () => {
+    const html = panel(jobAt("start:soak"));
+    expect(html).toContain("good technicians differ");
+    expect(html).toMatch(/half hour<\/strong>half an hour at the least<em[^>]*>this shop’s way: Enter/);
+    expect(html).toContain("make “overnight” the shop’s way");
+    const hand = jobAt("start:soak");
+    hand.by = { id: "m", name: "Mira Orr", roles: ["technician"] };
+    expect(panel(hand)).not.toContain("the shop’s way</button>");
+  });
+
+  test("the clock is offered, then shown with who started it", () => {
+    const job = jobAt("start:soak");
+    job.type("half");
+    expect(panel(job)).toContain("They are in: start the clock");
+  });
+
+  test("bolts come out into their places, with length and what lay under each", () => {
+    const job = jobAt("off:cover-bolts");
+    job.type("25 25 cable bracket");
+    const html = panel(job);
+    expect(html).toContain("Tray: 6 places, 2 in the tray; next is 3");
+    expect(html).toContain("cable bracket");
+    expect(html).toContain("cover bolt 3: 40 mm out");
+  });
+
+  test("dowels are counted, and a prompt says why it is cheap now", () => {
+    const job = jobAt("off:cover");
+    job.type("");
+    expect(panel(job)).toContain("Cover dowels: how many out and in the tray?");
+    job.type("");
+    const html = panel(job);
+    expect(html).toContain("while it is apart");
+    expect(html).toContain("later it costs a gasket and the oil");
+  });
+});
+
+describe("verdicts beyond numbers", () => {
+  test("graded findings are drawn, and the pattern along the pack is read", () => {
+    const job = jobAt("inspect:steel-colour:found");
+    expect(panel(job).match(/<svg viewBox="0 0 104 60"/g)).toHaveLength(4);
+    job.type("s s s d d br bl bl");
+    expect(panel(job, "inspect:steel-colour:found")).toContain("Heat at the engine end");
+  });
+
+  test("every drawing has one picture for each grade, and no two are alike", () => {
+    for (const point of bench.procedure.points) {
+      if (point.kind !== "inspect" || !point.drawing) continue;
+      const { drawing } = point;
+      const drawn = point.findings.map((_, grade) =>
+        renderToStaticMarkup(<FindingDrawing drawing={drawing} grade={grade} />),
+      );
+      expect(new Set(drawn).size).toBe(point.findings.length);
+    }
+  });
+
+  test("the four checks stand apart, each with its own mistake", () => {
+    const job = jobAt("check:stack");
+    job.typeAll("", "9 7");
+    const html = panel(job);
+    expect(html).toContain("1 steel too few");
+    expect(html.match(/aria-label="(right|wrong|open)"/g)).toEqual([
+      'aria-label="wrong"',
+      'aria-label="open"',
+      'aria-label="open"',
+      'aria-label="open"',
+    ]);
+  });
+
+  test("the stack offers the used plates together with new ones, and says what it carries", () => {
+    const html = panel(jobAt("build:stack"));
+    expect(html).toContain("0 · used and new together");
+    expect(html).toContain("sets aside steel");
+    expect(html).toContain("Carries 131 N·m as built, 1.51 times what the engine asks");
+  });
+
+  test("a tab is bent after the torque", () => {
+    const html = panel(jobAt("lock:hub-nut"));
+    expect(html).toContain("Bend the fresh tab flat");
+    expect(html).toContain("hub nut locked");
+  });
+});
+
+test("the clock's words", () => {
+  expect([0, -5, 59_001, 60_000, 1_450_000, 7_500_000].map(clockWords)).toEqual([
+    "over",
+    "over",
+    "01:00",
+    "01:00",
+    "24:10",
+    "2 h 05",
+  ]);
 });
 
 describe("the spine", () => {

@@ -24,6 +24,7 @@ import {
   walk,
 } from "@averin/core";
 import { useCallback, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { v4 as newId } from "uuid";
 import type { JobHook } from "@/client/useJob";
 
@@ -78,12 +79,20 @@ export function useBenchHand({
   const keep = useCallback(
     async (drafts: readonly Draft[], at: Task | null, photo?: { id: string; blob: Blob }): Promise<void> => {
       const cautions = cautionDrafts(job.now(), at, actor.id);
-      const answer = await job.submit([...cautions, ...drafts], photo);
+      const answer = await job.submit(
+        [...cautions, ...drafts],
+        ({ events, state }) => {
+          const last = events[events.length - 1];
+          const words = last ? eventSentence(bench, state, last) : "";
+          const text = drafts.length > 1 ? `${drafts.length} taken; ${words}` : words;
+          // Worked out now, found again when it is drawn.
+          openPoints(bench, state);
+          return () => flushSync(() => setSaid({ tone: "said", text }));
+        },
+        photo,
+      );
       if (!answer.ok) return setSaid({ tone: "stop", text: answer.error.message });
       const after = job.now();
-      const last = answer.events[answer.events.length - 1];
-      const text = last ? eventSentence(bench, after, last) : "";
-      setSaid({ tone: "said", text: drafts.length > 1 ? `${drafts.length} taken; ${text}` : text });
       const own = walk(bench, after).find((t) => t.id === viewNow.current.hand.task);
       const stay = own !== undefined && waitingSlots(bench, after, own).length > 0;
       turn({ hand: { task: stay ? own.id : null, aim: null } });
@@ -133,7 +142,7 @@ export function useBenchHand({
   /** Nothing waits any more: Enter signs what is left, then releases. */
   const finish = async (): Promise<void> => {
     const now = job.now();
-    const open = unsigned(now, openPoints(bench, now, walk(bench, now)));
+    const open = unsigned(now, openPoints(bench, now));
     const next = open.find((point) => !point.hard) ?? open[0];
     return next ? sign(next) : keep([{ type: "job_released" }], null);
   };

@@ -32,8 +32,8 @@ const style = StyleSheet.create({
     borderColor: INK,
     paddingBottom: 4,
   },
-  title: { fontSize: 17, fontWeight: 600 },
-  number: { fontFamily: "figures", fontSize: 13, textAlign: "right" },
+  title: { fontSize: 17, fontWeight: 600, lineHeight: 1.1, marginBottom: 3 },
+  number: { fontFamily: "figures", fontSize: 13, lineHeight: 1.1, marginBottom: 3, textAlign: "right" },
   stop: { marginTop: 6, padding: 5, borderWidth: 1.5, borderColor: PAST, color: PAST, fontWeight: 600 },
   block: { marginTop: 9 },
   caption: {
@@ -62,10 +62,20 @@ const style = StyleSheet.create({
   },
 });
 
+const HEADS = [
+  ["place", "13%"],
+  ["as found", "13%"],
+  ["verdict", "33%"],
+  ["as left", "24%"],
+  ["limit", "17%"],
+] as const;
+
 function Block({ title, children }: { title: string; children: ReactNode }) {
   return (
     <View style={style.block}>
-      <Text style={style.caption}>{title}</Text>
+      <Text style={style.caption} minPresenceAhead={40}>
+        {title}
+      </Text>
       {children}
     </View>
   );
@@ -105,6 +115,13 @@ function Sheet({ sheet, photos }: { sheet: SheetData; photos: ReadonlyMap<string
         ))}
         <Text style={{ marginTop: 6 }}>{sheet.complaint}</Text>
         <Block title="Readings, as found and as left">
+          <View style={[style.row, style.soft]}>
+            {HEADS.map(([head, width]) => (
+              <Text key={head} style={{ width }}>
+                {head}
+              </Text>
+            ))}
+          </View>
           {sheet.readings.map((point) => (
             <View key={point.name}>
               <Text style={{ marginTop: 4 }} minPresenceAhead={24}>
@@ -114,13 +131,13 @@ function Sheet({ sheet, photos }: { sheet: SheetData; photos: ReadonlyMap<string
               {point.none && <Text style={style.line}>{point.none}</Text>}
               {point.rows.map((row, i) => (
                 <View key={i} style={style.row} wrap={false}>
-                  <Text style={{ width: "14%" }}>{row.name}</Text>
-                  <Text style={[style.figure, { width: "14%" }]}>{row.found}</Text>
-                  <Text style={{ width: "38%", ...(row.judged?.verdict === "past" ? { color: PAST } : {}) }}>
+                  <Text style={{ width: HEADS[0][1] }}>{row.name}</Text>
+                  <Text style={[style.figure, { width: HEADS[1][1] }]}>{row.found}</Text>
+                  <Text style={{ width: HEADS[2][1], ...(row.judged?.verdict === "past" ? { color: PAST } : {}) }}>
                     {row.verdict}
                   </Text>
-                  <Text style={[style.figure, { width: "18%" }]}>{row.left}</Text>
-                  <Text style={[style.figure, { width: "16%" }]}>{row.limit}</Text>
+                  <Text style={[style.figure, { width: HEADS[3][1] }]}>{row.left}</Text>
+                  <Text style={[style.figure, { width: HEADS[4][1] }]}>{row.limit}</Text>
                 </View>
               ))}
             </View>

@@ -32,7 +32,6 @@ import {
   unsigned,
   verdictSentence,
   waitsOf,
-  walk,
 } from "@averin/core";
 
 export type ReadingRow = {
@@ -193,7 +192,7 @@ function leftOf(bench: Bench, state: JobState): SheetData["left"] {
     const part = key.startsWith("left:") ? partOf(bench.procedure, key.split(":")[1] ?? "") : undefined;
     return part?.risk ?? null;
   };
-  const points = openPoints(bench, state, walk(bench, state));
+  const points = openPoints(bench, state);
   return [
     ...[...state.signed.values()].map((event) => ({
       text: event.body.text,
@@ -209,7 +208,7 @@ export function sheetData(number: string, bench: Bench, events: readonly JobEven
   const opened = state.opened;
   if (!opened) return null;
   const { machine, meter, owner, complaint, symptom } = opened.body;
-  const open = unsigned(state, openPoints(bench, state, walk(bench, state)));
+  const open = unsigned(state, openPoints(bench, state));
   const lines = pullList(bench, state);
   const currency = lines.find((line) => line.part)?.part?.currency ?? "";
   const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];

@@ -155,7 +155,7 @@ test("the read tables are what the log says; a difference is found, said and put
 
 test("today's lines come from the read tables", async () => {
   const id = await newJob();
-  const mine = (await jobLines(db)).find((job) => job.id === id);
+  const mine = (await jobLines(db)).jobs.find((job) => job.id === id);
   expect(mine).toMatchObject({
     mark: "Club bike 7",
     owner: "Harbour Enduro Club",
@@ -172,4 +172,48 @@ test("what is not there is not found", async () => {
   ]) {
     await expect(work).rejects.toMatchObject({ status: 404 });
   }
+});
+
+test("today's lines say what a job waits for, since when, and what stops it", async () => {
+  const id = await newJob();
+  const drafts: Draft[] = [
+    { type: "question_answered", question: "soak-time", word: "one hour", reason: null },
+    { type: "wait_started", wait: "soak" },
+    { type: "question_answered", question: "deeper", word: "go deeper", reason: null },
+    { type: "finding_recorded", point: "basket-bearing", item: 1, word: "missing" },
+  ];
+  const at = new Date("2026-11-20T08:00:00.000Z");
+  await appendEvents(db, id, line(...drafts), technician, at);
+  const mine = (await jobLines(db)).jobs.find((job) => job.id === id);
+  expect(mine).toMatchObject({
+    needs: "technician",
+    by: "Mira Orr",
+    since: "2026-11-20T08:00:00.000Z",
+    clocks: [{ title: "Soak the new plates", endsAt: "2026-11-20T09:00:00.000Z" }],
+    stop: expect.stringMatching(/^Basket bearing: missing/),
+  });
+  expect(await rebuildReadTables(db)).toMatchObject({ differences: [] });
+});
+
+test("a line refused half way leaves nothing behind, in the database or in memory", async () => {
+  const id = await newJob();
+  const good = reading(1, "2.86");
+  await expect(appendEvents(db, id, line(good, reading(9, "2.86")), technician)).rejects.toThrow(Refused);
+  const { kept } = await appendEvents(db, id, line(good), technician);
+  expect(kept.map((event) => event.number)).toEqual([1, 2]);
+});
+
+test("another process's lines are seen at the next write, whatever was read before", async () => {
+  const id = await newJob();
+  await appendEvents(db, id, line(reading(1, "2.86")), technician);
+  const other = { ...db, sequelize: db.sequelize };
+  // Written past this process's memory, as another process of the application would.
+  const last = (await eventsAfter(db, id, 1))[0];
+  await other.events.create({
+    ...{ jobId: id, number: 3, id: randomUUID(), type: "reading_taken", at: new Date() },
+    ...{ by: technician, body: last?.body },
+  });
+  await other.jobs.update({ lastNumber: 3 }, { where: { id } });
+  const { kept } = await appendEvents(db, id, line(reading(2, "2.85")), technician);
+  expect(kept.map((event) => event.number)).toEqual([1, 2, 3, 4]);
 });

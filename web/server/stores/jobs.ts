@@ -9,12 +9,11 @@ import {
   eventSchema,
   fold,
   type JobEvent,
+  type JobState,
   type RefusalData,
   summarise,
-  type Summary,
-  walk,
 } from "@averin/core";
-import { type Model, type ModelStatic, Op, type Transaction, type WhereOptions } from "sequelize";
+import { type Model, type ModelStatic, Op, QueryTypes, type Transaction, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
 import { z } from "zod";
 import {
@@ -28,7 +27,7 @@ import {
 import { notFound, Refused } from "../refused.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
 import { photosKept } from "./photos.ts";
-import { gaugesOf, partsOfBook, presetsOf, procedureByHash, procedureForBuild, specsOf, wrenchesOf } from "./shop.ts";
+import { figuresOf, procedureByHash, procedureForBuild, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
 
 export const intakeSchema = z.strictObject({
   machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
@@ -79,94 +78,113 @@ function rememberLog(jobId: string, events: readonly JobEvent[]): void {
   }
 }
 
-async function eventsOf(db: Database, jobId: string, transaction?: Transaction): Promise<JobEvent[]> {
+/** A job's log up to a number, or to its end where none is given. */
+async function eventsOf(
+  db: Database,
+  jobId: string,
+  last: number | null,
+  transaction?: Transaction,
+): Promise<JobEvent[]> {
   const known = readLogs.get(jobId) ?? [];
-  const fresh = await readEvents(db, jobId, known.length, transaction);
+  const fresh = last === known.length ? [] : await readEvents(db, jobId, known.length, transaction);
   if (fresh.length > 0) rememberLog(jobId, [...known, ...fresh]);
   // A list of the caller's own: what is appended to it is not kept before the transaction is.
   return [...known, ...fresh];
 }
 
-/** Everything the job's events are judged by, as the shop has it now. */
-async function benchOf(db: Database, job: JobRow, transaction?: Transaction): Promise<Bench> {
-  const machine = (await db.machines.findByPk(job.machineId, { transaction: transaction ?? null }))?.get({
-    plain: true,
-  });
-  const bookId = machine?.bookId ?? null;
-  return {
-    procedure: await procedureByHash(db, job.procedureHash, transaction),
-    specs: await specsOf(db, bookId, transaction),
-    gauges: await gaugesOf(db, transaction),
-    wrenches: await wrenchesOf(db, transaction),
-    parts: await partsOfBook(db, bookId, transaction),
-    presets: await presetsOf(db, transaction),
-  };
+/** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
+type JobAtBench = Pick<JobRow, "id" | "number" | "procedureHash" | "lastNumber"> & {
+  bookId: string | null;
+  shopVersion: number | null;
+};
+
+/** One look at the database for a job, under a lock where it is about to be written to. */
+async function jobAtBench(db: Database, jobId: string, transaction?: Transaction): Promise<JobAtBench> {
+  const rows = await db.sequelize.query<JobAtBench>(
+    `SELECT j.id, j.number, j.procedureHash, j.lastNumber, m.bookId,
+      (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
+      FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id = ?${transaction ? " FOR UPDATE" : ""}`,
+    { type: QueryTypes.SELECT, replacements: [jobId], transaction: transaction ?? null },
+  );
+  const job = rows[0];
+  if (!job) throw notFound("job");
+  return job;
 }
 
-type Derived = { readings: ReadingRow[]; fits: FitRow[]; torques: TorqueRow[]; summary: Summary; lastNumber: number };
+/** Benches made before, so that the same figures are the same object and what was worked out of them is found again. */
+const benches = new WeakMap<ShopFigures, Map<string, Bench>>();
 
-/** The read tables' rows for a job, worked out from its log. */
-function derive(bench: Bench, jobId: string, events: readonly JobEvent[]): Derived {
-  const state = fold(events);
-  const readings: ReadingRow[] = [];
-  const fits: FitRow[] = [];
-  const torques: TorqueRow[] = [];
+/** Everything the job's events are judged by, as the shop has it now. */
+async function benchOf(db: Database, job: JobAtBench, transaction?: Transaction): Promise<Bench> {
+  const figures = await figuresOf(db, job.bookId, job.shopVersion ?? 0, transaction);
+  const own = benches.get(figures) ?? new Map<string, Bench>();
+  benches.set(figures, own);
+  const known = own.get(job.procedureHash);
+  if (known) return known;
+  const bench = { procedure: await procedureByHash(db, job.procedureHash, transaction), ...figures };
+  own.set(job.procedureHash, bench);
+  return bench;
+}
+
+type Rows = { readings: ReadingRow[]; fits: FitRow[]; torques: TorqueRow[] };
+
+/** The read tables' rows of some lines, without the struck ones. */
+function rowsOf(jobId: string, state: JobState, events: readonly JobEvent[]): Rows {
+  const rows: Rows = { readings: [], fits: [], torques: [] };
   for (const { id: eventId, body } of events) {
     if (state.struck.has(eventId)) continue;
     if (body.type === "reading_taken") {
       const { point, item, place, phase, text: typed, unit, value, valueInBase, gauge } = body;
-      readings.push({ eventId, jobId, point, item, place, phase, typed, unit, value, valueInBase, gaugeId: gauge.id });
+      rows.readings.push({
+        ...{ eventId, jobId, point, item, place, phase, typed, unit, value, valueInBase },
+        gaugeId: gauge.id,
+      });
     } else if (body.type === "part_fitted") {
-      fits.push({ eventId, jobId, entry: body.entry, item: body.item, facing: body.facing });
+      rows.fits.push({ eventId, jobId, entry: body.entry, item: body.item, facing: body.facing });
     } else if (body.type === "torque_applied") {
       const { entry, place, pass, text: typed, valueNm, wrench } = body;
-      torques.push({ eventId, jobId, entry, place, pass, typed, valueNm, wrenchId: wrench.id });
+      rows.torques.push({ eventId, jobId, entry, place, pass, typed, valueNm, wrenchId: wrench.id });
     }
   }
-  return {
-    readings,
-    fits,
-    torques,
-    summary: summarise(bench, state, walk(bench, state)),
-    lastNumber: state.lastNumber,
-  };
+  return rows;
 }
 
-const summaryRow = (jobId: string, { summary, lastNumber }: Derived) => ({
-  jobId,
-  stage: summary.stage,
-  next: summary.next,
-  openCount: summary.open,
-  lastNumber,
-  needs: summary.needs,
-  clocks: summary.clocks,
-  stopText: summary.stop,
-  sinceAt: summary.since === "" ? null : new Date(summary.since),
-  lastBy: summary.by,
-});
+function summaryRow(jobId: string, bench: Bench, state: JobState) {
+  const summary = summarise(bench, state);
+  return {
+    jobId,
+    stage: summary.stage,
+    next: summary.next,
+    openCount: summary.open,
+    lastNumber: state.lastNumber,
+    needs: summary.needs,
+    clocks: summary.clocks,
+    stopText: summary.stop,
+    sinceAt: summary.since === "" ? null : new Date(summary.since),
+    lastBy: summary.by,
+  };
+}
 
 /** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
 async function project(
   db: Database,
   bench: Bench,
   jobId: string,
-  events: JobEvent[],
-  fresh: JobEvent[],
+  state: JobState,
+  fresh: readonly JobEvent[],
   transaction: Transaction,
 ): Promise<void> {
-  const derived = derive(bench, jobId, events);
-  const ids = new Set(fresh.map((event) => event.id));
-  const added = <Row extends { eventId: string }>(rows: Row[]): Row[] => rows.filter((row) => ids.has(row.eventId));
-  await db.readings.bulkCreate(added(derived.readings), { transaction });
-  await db.fits.bulkCreate(added(derived.fits), { transaction });
-  await db.torques.bulkCreate(added(derived.torques), { transaction });
+  const { readings, fits, torques } = rowsOf(jobId, state, fresh);
+  if (readings.length > 0) await db.readings.bulkCreate(readings, { transaction });
+  if (fits.length > 0) await db.fits.bulkCreate(fits, { transaction });
+  if (torques.length > 0) await db.torques.bulkCreate(torques, { transaction });
   const gone = fresh.flatMap(({ body }) => (body.type === "struck" ? [body.event] : []));
   if (gone.length > 0) {
     await db.readings.destroy({ where: { eventId: gone }, transaction });
     await db.fits.destroy({ where: { eventId: gone }, transaction });
     await db.torques.destroy({ where: { eventId: gone }, transaction });
   }
-  await db.summaries.upsert(summaryRow(jobId, derived), { transaction });
+  await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
 }
 
 async function insert(
@@ -194,6 +212,8 @@ export async function openJob(
   db: Database,
   intake: z.infer<typeof intakeSchema>,
   by: Actor,
+  /** When the machine came in; now, unless a shop's history is being filled in. */
+  now?: Date,
 ): Promise<{ id: string; number: string }> {
   return db.write(async (transaction) => {
     const machine =
@@ -249,7 +269,7 @@ export async function openJob(
       machineId: machine.id,
       procedureHash: found.hash,
       lastNumber: 1,
-      openedAt: new Date(),
+      openedAt: now ?? new Date(),
     };
     await db.jobs.create(job, { transaction });
     await db.meterReadings.create(
@@ -282,7 +302,8 @@ export async function openJob(
     };
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);
-    await project(db, await benchOf(db, job, transaction), job.id, [event], [event], transaction);
+    const bench = await benchOf(db, await jobAtBench(db, job.id, transaction), transaction);
+    await project(db, bench, job.id, fold([event]), [event], transaction);
     return { id: job.id, number: job.number };
   });
 }
@@ -301,11 +322,11 @@ export async function appendEvents(
   /** When the lines were typed; now, unless a shop's history is being filled in. */
   now?: Date,
 ): Promise<Appended> {
-  return db.write(async (transaction) => {
-    const job = (await db.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE }))?.get({ plain: true });
-    if (!job) throw notFound("job");
+  const events = await db.write(async (transaction) => {
+    const job = await jobAtBench(db, jobId, transaction);
     const bench = await benchOf(db, job, transaction);
-    const events = await eventsOf(db, jobId, transaction);
+    let events = await eventsOf(db, jobId, job.lastNumber, transaction);
+    let state = fold(events);
     const known = new Set(events.map((event) => event.id));
     const at = (now ?? new Date()).toISOString();
     const fresh: JobEvent[] = [];
@@ -320,20 +341,24 @@ export async function appendEvents(
           message: "The picture itself has not come yet: send it first.",
         });
       }
-      const answer = complete(bench, fold(events), draft, by);
+      const answer = complete(bench, state, draft, by);
       if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
       const event: JobEvent = { id, number: events.length + 1, at, by, body: answer.value };
-      events.push(event);
+      events = [...events, event];
       fresh.push(event);
       known.add(id);
+      state = fold(events);
     }
     if (fresh.length > 0) {
       await insert(db, jobId, fresh, transaction);
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
-      await project(db, bench, jobId, events, fresh, transaction);
+      await project(db, bench, jobId, state, fresh, transaction);
     }
-    return { kept: events.filter((event) => event.number > request.after) };
+    return events;
   });
+  // Only now are they kept for good.
+  rememberLog(jobId, events);
+  return { kept: events.filter((event) => event.number > request.after) };
 }
 
 export async function eventsAfter(db: Database, jobId: string, after: number): Promise<JobEvent[]> {
@@ -350,9 +375,8 @@ export async function lastNumberOf(db: Database, jobId: string): Promise<number 
 export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[] };
 
 export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
-  const job = (await db.jobs.findByPk(jobId))?.get({ plain: true });
-  if (!job) throw notFound("job");
-  return { id: job.id, number: job.number, bench: await benchOf(db, job), events: await eventsOf(db, jobId) };
+  const job = await jobAtBench(db, jobId);
+  return { id: job.id, number: job.number, bench: await benchOf(db, job), events: await eventsOf(db, jobId, null) };
 }
 
 export type JobLine = {
@@ -374,7 +398,7 @@ export type JobLine = {
 const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));
 
 /** All jobs from the read tables, newest first, released ones last. */
-export async function jobLines(db: Database): Promise<JobLine[]> {
+export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; at: number }> {
   const jobs = (await db.jobs.findAll({ order: [["openedAt", "DESC"]] })).map((row) => row.get({ plain: true }));
   const summaries = new Map(
     (await db.summaries.findAll()).map((row) => [row.get("jobId") as string, row.get({ plain: true })]),
@@ -404,7 +428,8 @@ export async function jobLines(db: Database): Promise<JobLine[]> {
       by: summary?.lastBy ?? "",
     };
   });
-  return [...lines.filter((line) => line.stage !== "released"), ...lines.filter((line) => line.stage === "released")];
+  const released = (line: JobLine): boolean => line.stage === "released";
+  return { jobs: [...lines.filter((line) => !released(line)), ...lines.filter(released)], at: Date.now() };
 }
 
 const stable = (rows: readonly object[]): string =>
@@ -416,9 +441,11 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
   const jobs = (await db.jobs.findAll({ order: ["number"] })).map((row) => row.get({ plain: true }));
   for (const { id: jobId, number } of jobs) {
     await db.write(async (transaction) => {
-      const job = (await db.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE }))?.get({ plain: true });
-      if (!job) throw notFound("job");
-      const derived = derive(await benchOf(db, job, transaction), jobId, await eventsOf(db, jobId, transaction));
+      const job = await jobAtBench(db, jobId, transaction);
+      const events = await eventsOf(db, jobId, null, transaction);
+      const state = fold(events);
+      const derived = rowsOf(jobId, state, events);
+      const summary = summaryRow(jobId, await benchOf(db, job, transaction), state);
       const putRight = async <Row extends object>(
         name: string,
         model: ModelStatic<Model<Row>>,
@@ -436,7 +463,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       await putRight("readings", db.readings, derived.readings);
       await putRight("fits", db.fits, derived.fits);
       await putRight("torques", db.torques, derived.torques);
-      await putRight("job_summaries", db.summaries, [summaryRow(jobId, derived)]);
+      await putRight("job_summaries", db.summaries, [summary]);
     });
   }
   return { jobs: jobs.length, differences };

@@ -1,6 +1,17 @@
 import type { Database } from "../database.ts";
 import { testDatabase } from "../testing.ts";
-import { actorOf, addFirstAdministrator, addPerson, anyPeople, newPersonSchema, signIn, signOut } from "./people.ts";
+import {
+  actorOf,
+  addFirstAdministrator,
+  addPerson,
+  anyPeople,
+  newPersonSchema,
+  pinSchema,
+  setPin,
+  signIn,
+  signOut,
+  takeOver,
+} from "./people.ts";
 
 let db: Database;
 beforeAll(async () => {
@@ -46,4 +57,37 @@ test("a wrong name and a wrong password are told alike", async () => {
     );
   expect(await said("Mira", "not-the-word")).toBe(await said("Nobody", "not-the-word"));
   expect(newPersonSchema.safeParse({ name: "A B", password: "short" }).success).toBe(false);
+});
+
+describe("taking over at a bench", () => {
+  const at = async (pin: string): Promise<string> => {
+    const before = await signIn(db, { name: "Mira", password: "another-long-word" });
+    const person = await db.people.findOne({ where: { name: "Tobin" } });
+    return takeOver(db, before, { personId: person?.get("id") as string, pin }).then(
+      async ({ token, actor }) => {
+        expect(await actorOf(db, before)).toBeNull();
+        expect(await actorOf(db, token)).toEqual(actor);
+        return actor.name;
+      },
+      (error: Error) => error.message,
+    );
+  };
+
+  test("wants a PIN that was set, and the right one", async () => {
+    await addPerson(db, { name: "Tobin", password: "yet-another-word", roles: ["lead"] });
+    expect(await at("1234")).toMatch(/has no PIN yet/);
+    const id = (await db.people.findOne({ where: { name: "Tobin" } }))?.get("id") as string;
+    await setPin(db, id, "4711");
+    expect(await at("1234")).toBe("Not the PIN of that person. Try again.");
+    expect(await at("4711")).toBe("Tobin");
+    expect(pinSchema.safeParse({ pin: "12" }).success).toBe(false);
+    expect(pinSchema.safeParse({ pin: "abcd" }).success).toBe(false);
+  });
+
+  test("is closed for a while after too many wrong ones, whoever asks; time opens it again", async () => {
+    for (let i = 0; i < 5; i += 1) expect(await at("0000")).toMatch(/Not the PIN/);
+    expect(await at("4711")).toMatch(/Too many wrong PINs: wait 10 minutes/);
+    await db.people.update({ pinLockedUntil: new Date(Date.now() - 1000) }, { where: { name: "Tobin" } });
+    expect(await at("4711")).toBe("Tobin");
+  });
 });

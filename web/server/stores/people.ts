@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
 import type { Actor } from "@averin/core";
+import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type Database } from "../database.ts";
 import { Refused } from "../refused.ts";
@@ -156,8 +157,12 @@ export async function signOut(db: Database, token: string): Promise<void> {
 
 /** Who a session token belongs to, or null. */
 export async function actorOf(db: Database, token: string): Promise<Actor | null> {
-  const session = (await db.sessions.findByPk(tokenHash(token)))?.get({ plain: true });
-  if (!session || session.expiresAt.getTime() < Date.now()) return null;
-  const person = (await db.people.findByPk(session.personId))?.get({ plain: true });
-  return person ? { id: person.id, name: person.name, roles: person.roles } : null;
+  const rows = await db.sequelize.query<{ id: string; name: string; roles: string | string[] }>(
+    "SELECT p.id, p.name, p.roles FROM sessions s JOIN people p ON p.id = s.personId WHERE s.tokenHash = ? AND s.expiresAt > ?",
+    { type: QueryTypes.SELECT, replacements: [tokenHash(token), new Date()] },
+  );
+  const person = rows[0];
+  if (!person) return null;
+  const roles = z.array(z.string()).parse(typeof person.roles === "string" ? JSON.parse(person.roles) : person.roles);
+  return { id: person.id, name: person.name, roles };
 }

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import {
+  type Bench,
   type Gauge,
   gaugeSchema,
   type Procedure,
@@ -101,7 +102,48 @@ export async function setPreset(db: Database, { question, word }: z.infer<typeof
   if (!offered.some((q) => q.ways.some((way) => way.word === word))) {
     throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });
   }
-  await db.presets.upsert({ question, word });
+  await db.write(async (transaction) => {
+    await db.presets.upsert({ question, word }, { transaction });
+    await shopChanged(db, transaction);
+  });
+}
+
+/** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
+export type ShopFigures = Omit<Bench, "procedure">;
+
+/** Figures read before, by book, with the version of the shop's figures that they were read at. */
+const figuresRead = new Map<string, { version: number; figures: ShopFigures }>();
+
+/** The counter that goes up with every change to a book, a gauge, a wrench, a part or a preset. */
+export const SHOP_VERSION = "shop-figures";
+
+/** To be called in the transaction of every change to the shop's figures; whoever reads them reads them anew. */
+export async function shopChanged(db: Database, transaction?: Transaction): Promise<void> {
+  await db.sequelize.query(
+    "INSERT INTO counters (name, value) VALUES (?, 1) ON DUPLICATE KEY UPDATE value = value + 1",
+    { replacements: [SHOP_VERSION], transaction: transaction ?? null },
+  );
+}
+
+/** The shop's figures for a model at a version of them, read once for each. */
+export async function figuresOf(
+  db: Database,
+  bookId: string | null,
+  version: number,
+  transaction?: Transaction,
+): Promise<ShopFigures> {
+  const key = `${db.sequelize.config.database} ${bookId ?? ""}`;
+  const known = figuresRead.get(key);
+  if (known?.version === version) return known.figures;
+  const figures: ShopFigures = {
+    specs: await specsOf(db, bookId, transaction),
+    gauges: await gaugesOf(db, transaction),
+    wrenches: await wrenchesOf(db, transaction),
+    parts: await partsOfBook(db, bookId, transaction),
+    presets: await presetsOf(db, transaction),
+  };
+  figuresRead.set(key, { version, figures });
+  return figures;
 }
 
 export async function booksOf(db: Database) {

@@ -16,7 +16,7 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
   const group = groupById((await params).group);
   if (!group) notFound();
   const { c, v, u } = await searchParams;
-  const jobs = (await jobLines(db)).filter((job) => job.stage !== "released");
+  const jobs = (await jobLines(db)).jobs.filter((job) => job.stage !== "released");
   const calculator = group.calculators.find((name) => name === c) ?? group.calculators[0] ?? "";
   return (
     <>

@@ -1,0 +1,153 @@
+import { mkdirSync, rmSync, writeFileSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import path from "node:path";
+import { gzipSync } from "node:zlib";
+import { type Browser, chromium, type Page } from "@playwright/test";
+import { spawn } from "node:child_process";
+import { freePort } from "../mariadb.ts";
+import { DATA, ROOT } from "../paths.ts";
+import { BROWSER_FLAGS, BROWSER_PATH } from "../browser.ts";
+import { measured, type Measured, middle } from "./measured.ts";
+import type { BenchShop } from "./shop.ts";
+
+const THROTTLE = 4;
+const MOST_MS = 100;
+const READINGS = 12;
+
+type Marks = { value: number[]; floor: number[] };
+
+/** Counts from a key to the frame that shows what came of it, for the entry line and for a handler that only paints. */
+function watch(): void {
+  const marks: Marks = { value: [], floor: [] };
+  (window as unknown as { marks: Marks }).marks = marks;
+  let from = 0;
+  /** The task after the next frame: by then the change has been painted. */
+  const painted = (list: number[]): void => {
+    const start = from;
+    requestAnimationFrame(() => {
+      const channel = new MessageChannel();
+      channel.port1.onmessage = () => list.push(performance.now() - start);
+      channel.port2.postMessage(null);
+    });
+  };
+  const plain = document.createElement("p");
+  plain.style.cssText = "position:fixed;top:0;left:0";
+  document.body.append(plain);
+  let count = 0;
+  document.addEventListener(
+    "keydown",
+    (event) => {
+      from = performance.now();
+      if (event.key !== "F8") return;
+      plain.textContent = String((count += 1));
+      painted(marks.floor);
+    },
+    true,
+  );
+  const status = document.querySelector("[role=status]");
+  if (!status) throw new Error("the bench has no status line");
+  new MutationObserver(() => painted(marks.value)).observe(status, {
+    childList: true,
+    characterData: true,
+    subtree: true,
+  });
+}
+
+async function openBench(browser: Browser, shop: BenchShop): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const [name = "", value = ""] = shop.cookie.split("=");
+  await context.addCookies([{ name, value, url: shop.url }]);
+  return context.newPage();
+}
+
+/** Enter to painted verdict in Chromium slowed down, in ms, beside a handler that only paints. */
+async function verdict(page: Page, shop: BenchShop): Promise<Measured> {
+  await page.goto(`${shop.url}/jobs/${shop.jobId}`);
+  await page.locator("#entry").focus();
+  // The compiler of this script marks functions by name; the page knows nothing of that.
+  await page.evaluate("globalThis.__name = (f) => f");
+  await page.evaluate(watch);
+  const session = await page.context().newCDPSession(page);
+  await session.send("Emulation.setCPUThrottlingRate", { rate: THROTTLE });
+  for (let i = 0; i < READINGS; i += 1) {
+    await page.keyboard.press("F8");
+    await page.waitForTimeout(120);
+    await page.keyboard.type(`2.8${i % 10}`);
+    await page.keyboard.press("Enter");
+    await page.waitForFunction((n) => (window as unknown as { marks: Marks }).marks.value.length >= n, i + 1);
+    await page.waitForTimeout(250);
+  }
+  const marks = await page.evaluate(() => (window as unknown as { marks: Marks }).marks);
+  const value = middle(marks.value);
+  const floor = middle(marks.floor);
+  const name = `Enter to painted verdict, processor slowed ${THROTTLE} times, goal in ms, against a handler that only paints`;
+  return { name, value, unit: "ms", floor, ratio: value / floor, goal: MOST_MS, ok: value <= MOST_MS };
+}
+
+/** Bytes of script, gzipped, that a page loads until it is at rest. */
+async function scriptBytes(page: Page, url: string): Promise<number> {
+  const bodies: Promise<Buffer>[] = [];
+  page.on("response", (response) => {
+    if (response.request().resourceType() === "script") bodies.push(response.body());
+  });
+  await page.goto(url, { waitUntil: "load" });
+  await page.waitForTimeout(1500);
+  page.removeAllListeners("response");
+  return (await Promise.all(bodies)).reduce((sum, body) => sum + gzipSync(body).length, 0);
+}
+
+/** An application of one empty page, built by the same Next, as the floor that any page stands on. */
+async function emptyPage(browser: Browser): Promise<number> {
+  const folder = path.join(DATA, "empty-page");
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(path.join(folder, "app"), { recursive: true });
+  const write = (name: string, text: string): void => writeFileSync(path.join(folder, name), text);
+  write("package.json", JSON.stringify({ name: "empty-page", private: true, type: "module" }));
+  write("next.config.mjs", `export default { turbopack: { root: ${JSON.stringify(ROOT)} } };\n`);
+  write(
+    "app/layout.jsx",
+    'export default function Layout({ children }) { return <html lang="en"><body>{children}</body></html>; }\n',
+  );
+  write("app/page.jsx", "export default function Page() { return <p>empty</p>; }\n");
+  const next = path.join(ROOT, "node_modules/next/dist/bin/next");
+  const env = { ...process.env, NODE_ENV: "production" as const, NEXT_TELEMETRY_DISABLED: "1" };
+  const built = spawnSync(process.execPath, [next, "build"], { cwd: folder, encoding: "utf8", env });
+  if (built.status !== 0) throw new Error(`the empty page does not build: ${built.stdout}${built.stderr}`);
+  const port = await freePort();
+  const served = spawn(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
+    cwd: folder,
+    stdio: "ignore",
+    env,
+  });
+  try {
+    const url = `http://127.0.0.1:${port}/`;
+    for (let i = 0; i < 100; i += 1) {
+      if (
+        await fetch(url).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        break;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    const page = await browser.newPage();
+    return await scriptBytes(page, url);
+  } finally {
+    served.kill("SIGTERM");
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+export async function screen(shop: BenchShop): Promise<Measured[]> {
+  const browser = await chromium.launch({ executablePath: BROWSER_PATH, args: [...BROWSER_FLAGS] });
+  try {
+    const page = await openBench(browser, shop);
+    const own = (await scriptBytes(page, `${shop.url}/jobs/${shop.jobId}`)) / 1024;
+    const empty = (await emptyPage(browser)) / 1024;
+    const script = measured("script of the bench route, gzipped, against an empty page", own, empty, 2.5, "kB");
+    return [await verdict(page, shop), script];
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,1 @@
+export { type JobAtHand, nextAcross, spanWords, type Waits, waitsFor } from "./next.ts";

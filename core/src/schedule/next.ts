@@ -1,0 +1,55 @@
+/** A job as Today sees it; times as ISO text. */
+export type JobAtHand = {
+  id: string;
+  stage: string;
+  next: string;
+  needs: string;
+  clocks: readonly { title: string; endsAt: string }[];
+  stop: string | null;
+  since: string;
+};
+
+export type Waits = {
+  /** What the job waits for, in words. */
+  for: string;
+  /** Since when it lies, or how long a clock still runs, in ms. */
+  ms: number;
+  kind: "stop" | "lead" | "clock" | "clock over" | "technician" | "nobody";
+};
+
+/** What a job waits for and how long it has, at a moment in ms. */
+export function waitsFor(job: JobAtHand, now: number): Waits {
+  const lies = Math.max(0, now - Date.parse(job.since));
+  if (job.stage === "released") return { for: "released", ms: lies, kind: "nobody" };
+  if (job.stop !== null) return { for: "work is stopped", ms: lies, kind: "stop" };
+  if (job.needs === "lead") return { for: "a lead's signature", ms: lies, kind: "lead" };
+  if (job.needs === "clock") {
+    const left = Math.max(...job.clocks.map((clock) => Date.parse(clock.endsAt) - now));
+    if (left > 0) return { for: "the clock", ms: left, kind: "clock" };
+    return { for: "a technician; the clock is over", ms: -left, kind: "clock over" };
+  }
+  return { for: "a technician", ms: lies, kind: "technician" };
+}
+
+/** Which kind of waiting is ended first: what stands still for everybody, then what takes a minute, then the rest. */
+const ORDER: Record<Waits["kind"], number> = { stop: 0, lead: 1, "clock over": 2, technician: 3, clock: 4, nobody: 5 };
+
+/**
+ * What to do next across all jobs, the one that frees most waiting first: stopped work, then a signature that lets a
+ * machine go, then clocks that are over, then the job that has lain longest. Jobs that only a clock holds come last;
+ * released ones not at all. Order of kinds: common practice, no source.
+ */
+export function nextAcross<Job extends JobAtHand>(jobs: readonly Job[], now: number): { job: Job; waits: Waits }[] {
+  return jobs
+    .filter((job) => job.stage !== "released")
+    .map((job) => ({ job, waits: waitsFor(job, now) }))
+    .sort((a, b) => ORDER[a.waits.kind] - ORDER[b.waits.kind] || b.waits.ms - a.waits.ms);
+}
+
+/** "12 min", "3 h", "2 days". */
+export function spanWords(ms: number): string {
+  const minutes = Math.floor(ms / 60_000);
+  if (minutes < 120) return `${minutes} min`;
+  const hours = Math.floor(minutes / 60);
+  return hours < 48 ? `${hours} h` : `${Math.floor(hours / 24)} days`;
+}

@@ -1,0 +1,146 @@
+import { expect, type Page, test } from "@playwright/test";
+import { openShop, type Shop, signIn, typeLines } from "./shop.ts";
+
+// Every figure typed here is invented, as the demo's book is.
+let shop: Shop;
+test.beforeAll(async () => {
+  shop = await openShop("bench");
+});
+test.afterAll(async () => {
+  await shop.end();
+});
+
+const aim = (page: Page) => page.locator('label[for="entry"]');
+const status = (page: Page) => page.getByRole("status");
+
+async function openBench(page: Page, who: string, bike: string): Promise<void> {
+  await signIn(page, shop, who);
+  await page.getByRole("region", { name: "Do next" }).getByText(bike, { exact: true }).click();
+  await expect(page.locator("#entry")).toBeFocused();
+}
+
+test("two screens on one job both keep their readings, and each sees the other's within a second", async ({
+  browser,
+}) => {
+  const pages = await Promise.all([browser.newPage(), browser.newPage()]);
+  for (const [i, page] of pages.entries()) {
+    await openBench(page, i === 0 ? "Mira Orr" : "Tobin Hask", "Club bike 7");
+    await expect(aim(page)).toContainText("friction 5, place 1");
+  }
+  const [mira, tobin] = pages as [Page, Page];
+  await typeLines(mira, ["2.84"]);
+  await expect(status(mira)).toContainText("friction 5, place 1");
+  await expect(aim(tobin)).toContainText("friction 5, place 2", { timeout: 1000 });
+  // At the same moment, at the same place: both are kept, and both are shown on both.
+  await Promise.all(pages.map((page, i) => typeLines(page, [i === 0 ? "2.83" : "2.85"])));
+  for (const page of pages) {
+    await expect(page.getByText(/2\.84 {2}2\.8[35] {2}2\.8[35]/)).toBeVisible();
+    await page.close();
+  }
+});
+
+test("another person takes over with a PIN, and every line from then on is theirs", async ({ page }) => {
+  await openBench(page, "Mira Orr", "Club bike 15");
+  await expect(page.getByText(/Mira Orr left it so: .*finger-tight/)).toBeVisible();
+  await page.getByRole("button", { name: "Mira Orr: hand over" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: /Tobin Hask/ }).click();
+  await page.keyboard.type("0000");
+  await page.keyboard.press("Enter");
+  await expect(dialog.getByRole("alert")).toContainText("Not the PIN of that person");
+  await dialog.locator("input").fill("1470");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole("button", { name: "Tobin Hask: hand over" })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("Pressure-plate bolts: torque");
+  await page.locator("#entry").focus();
+  // The wrench's other scale is asked back; Esc keeps what was typed, and it stands out.
+  await typeLines(page, ["43"]);
+  await expect(status(page)).toContainText("43 N·m? Did the wrench read inch-pounds: 4.86 N·m.");
+  await typeLines(page, [""]);
+  await expect(status(page)).toContainText("in band");
+  await typeLines(page, ["44"]);
+  await page.keyboard.press("Escape");
+  await expect(status(page)).toContainText("above band");
+  await page.getByRole("button", { name: "Log" }).click();
+  const log = page.getByRole("dialog").getByRole("listitem");
+  await expect(log.first()).toContainText(/Tobin Hask.*44\.0 N·m, above band/);
+  await expect(log.filter({ hasText: "4.9 N·m, in band" }).nth(1)).toContainText("Mira Orr");
+  await log.first().getByRole("button", { name: "Strike" }).click();
+  await expect(log.filter({ hasText: "above band" }).last().locator("s")).toBeVisible();
+  await expect(page.getByText("all kept")).toBeVisible();
+});
+
+test("a stop-work finding stands on every view until somebody says what was done", async ({ page }) => {
+  await signIn(page, shop, "Tobin Hask");
+  const next = page.getByRole("region", { name: "Do next" }).getByRole("listitem").first();
+  await expect(next).toContainText("Club bike 21");
+  await expect(next).toContainText("a roller is not there");
+  await next.click();
+  await expect(page.getByRole("alert").filter({ hasText: "Stop work. Basket bearing: missing" })).toBeVisible();
+  const bench = page.url();
+  await page.goto(`${bench}/sheet`);
+  await expect(page.getByRole("main")).toContainText("Not fit to run. Basket bearing: missing");
+  await page.goto(bench);
+  await page.getByRole("button", { name: "Say what was done" }).click();
+  await typeLines(page, ["roller found in the sump, bearing renewed"]);
+  await expect(status(page)).toContainText("cleared for work: roller found in the sump");
+  await expect(page.getByRole("alert").filter({ hasText: "Stop work" })).toBeHidden();
+  await expect(page.getByText("all kept")).toBeVisible();
+  await page.goto(`${bench}/sheet`);
+  await expect(page.getByRole("main")).toContainText("Work was stopped: Basket bearing: missing");
+});
+
+test("a photo and a note go with the step, to the sheet and its file", async ({ page }) => {
+  await openBench(page, "Tobin Hask", "Club bike 11");
+  const picture = await page.screenshot();
+  const before = await page.request.get(`${page.url()}/sheet.pdf`);
+  await page.getByLabel("Photo").setInputFiles({ name: "pack.png", mimeType: "image/png", buffer: picture });
+  await expect(page.getByText("all kept")).toBeVisible();
+  await expect(page.getByRole("list", { name: "Photos" }).getByRole("img")).toBeVisible();
+  await page.locator("#entry").focus();
+  await typeLines(page, ["# oil smells burnt"]);
+  await expect(page.getByRole("region", { name: "Until release" })).toContainText("oil smells burnt (Tobin Hask)");
+  const bench = page.url();
+  await page.goto(`${bench}/sheet`);
+  const image = page.getByRole("main").getByRole("img", { name: /build the stack \(Tobin Hask/ });
+  await expect(image).toBeVisible();
+  expect(await image.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(1000);
+  const after = await page.request.get(`${bench}/sheet.pdf`);
+  expect((await after.body()).length).toBeGreaterThan((await before.body()).length + 10_000);
+});
+
+test("a lead makes another way the shop's own, and the next Enter goes by it", async ({ page }) => {
+  await openBench(page, "Tobin Hask", "Club bike 21");
+  await typeLines(page, ["every"]);
+  await expect(status(page)).toContainText("every pack");
+  await typeLines(page, ["-"]);
+  await page.getByRole("button", { name: "make “every pack” the shop’s way" }).click();
+  await expect(page.getByRole("button", { name: /every pack.*this shop’s way: Enter/ })).toBeVisible();
+  await page.locator("#entry").focus();
+  await typeLines(page, [""]);
+  await expect(status(page)).toContainText("every pack");
+});
+
+test.describe("on a tablet", () => {
+  test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+
+  test("the line has large keys: a reading, a word and a strike by touch alone", async ({ page }) => {
+    await signIn(page, shop, "Mira Orr");
+    await page.getByRole("region", { name: "Do next" }).getByText("Club bike 7", { exact: true }).tap();
+    const keys = page.getByRole("group", { name: "Keys" });
+    await expect(keys).toBeVisible();
+    for (const key of await keys.getByRole("button").all()) {
+      expect((await key.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
+    }
+    const started = await aim(page).textContent();
+    for (const key of ["2", "point", "8", "6"]) await keys.getByRole("button", { name: key, exact: true }).tap();
+    await keys.getByRole("button", { name: "Enter" }).tap();
+    await expect(status(page)).toContainText("serviceable");
+    await keys.getByRole("button", { name: "repeat" }).tap();
+    await expect(aim(page)).not.toHaveText(started ?? "");
+    await keys.getByRole("button", { name: "strike" }).tap();
+    await expect(status(page)).toContainText("struck: 2.86");
+    await expect(page.getByText("all kept")).toBeVisible();
+  });
+});

@@ -1,0 +1,141 @@
+"use client";
+
+import { type JobAtHand, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
+import Link from "next/link";
+import { useNow } from "@/client/useNow";
+
+export type JobLine = JobAtHand & {
+  number: string;
+  machine: string;
+  mark: string;
+  owner: string;
+  open: number;
+  by: string;
+};
+
+const STAGES = ["apart", "measure", "decide", "build", "together", "prove"] as const;
+const WORD: Record<string, string> = {
+  apart: "going apart",
+  measure: "measuring",
+  decide: "deciding",
+  build: "building the stack",
+  together: "going together",
+  prove: "proving",
+  ready: "at release",
+  released: "released",
+};
+
+const DO: Record<Waits["kind"], (job: JobLine) => string> = {
+  stop: (job) => job.stop ?? "",
+  lead: (job) => `sign what is left: ${job.open} open`,
+  clock: (job) => `${job.next}; other work until then`,
+  "clock over": (job) => job.next,
+  technician: (job) => job.next,
+  nobody: () => "",
+};
+
+/** The day: every job with what it waits for and how long, and beside it what to do next across all of them. */
+export function Today({ jobs, at }: { jobs: readonly JobLine[]; at: number }) {
+  const now = useNow() ?? at;
+  if (jobs.length === 0) {
+    return (
+      <p className="border-2 border-dashed border-line p-6 text-xl">
+        No job yet. Take a machine in at the counter:{" "}
+        <Link href="/intake" className="font-semibold underline">
+          take in a machine
+        </Link>
+        .
+      </p>
+    );
+  }
+  return (
+    <div className="grid gap-6 lg:grid-cols-[1fr_330px]">
+      <section aria-label="Jobs">
+        <h2 className="caption border-b-2 border-ink pb-1">jobs, and what each waits for</h2>
+        <ol>
+          {jobs.map((job) => (
+            <Lane key={job.id} job={job} now={now} />
+          ))}
+        </ol>
+      </section>
+      <section aria-label="Do next" className="order-first lg:order-none">
+        <h2 className="caption border-b-2 border-ink pb-1">do next</h2>
+        <ol>
+          {nextAcross(jobs, now).map(({ job, waits }, i) => (
+            <li key={job.id} className="border-b border-line">
+              <Link
+                href={`/jobs/${job.id}`}
+                className={`grid min-h-[64px] grid-cols-[34px_1fr] items-center gap-2 py-2 leading-tight ${i === 0 ? "bg-band px-2" : "px-2 hover:bg-sheet"}`}
+              >
+                <span className="figure text-2xl font-bold text-petrol">{i + 1}</span>
+                <span>
+                  <strong className="text-lg">{job.mark}</strong>
+                  <span className={`block ${waits.kind === "stop" ? "font-semibold text-past" : ""}`}>
+                    {DO[waits.kind](job)}
+                  </span>
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+function Lane({ job, now }: { job: JobLine; now: number }) {
+  const waits = waitsFor(job, now);
+  const released = job.stage === "released";
+  const span = waits.kind === "clock" ? `${spanWords(waits.ms)} to go` : spanWords(waits.ms);
+  return (
+    <li className={`border-b border-line ${released ? "text-soft" : ""}`}>
+      <Link
+        href={released ? `/jobs/${job.id}/sheet` : `/jobs/${job.id}`}
+        className="grid min-h-[84px] grid-cols-[1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet md:grid-cols-[minmax(170px,1fr)_190px_minmax(180px,1fr)_56px]"
+      >
+        <span className="leading-tight">
+          <strong className="block text-lg">{job.mark}</strong>
+          <span className="figure text-[15px]">{job.number}</span> {job.machine}
+          <span className="block text-[15px] text-soft">{job.owner}</span>
+        </span>
+        <Stretches stage={job.stage} word={WORD[job.stage] ?? job.stage} />
+        <span className="leading-tight">
+          <span className={`block text-lg ${waits.kind === "stop" ? "font-semibold text-past" : ""}`}>
+            {released ? "released" : waits.kind === "stop" ? waits.for : `waits for ${waits.for}`}
+          </span>
+          <span className="figure text-lg font-bold">{span}</span>
+          {released ? " ago" : waits.kind === "clock" ? "" : ` · ${job.by} last`}
+        </span>
+        <span className="figure hidden text-right text-2xl font-bold md:block">
+          {released ? "" : job.open}
+          {!released && <span className="block font-sans text-[15px] font-normal text-soft">open</span>}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** The six stretches of a job as a row of boxes: done, in hand, to come; the one in hand by name. */
+function Stretches({ stage, word }: { stage: string; word: string }) {
+  const at =
+    stage === "ready" || stage === "released" ? STAGES.length : STAGES.indexOf(stage as (typeof STAGES)[number]);
+  return (
+    <span className="hidden md:block">
+      <svg viewBox="0 0 190 26" className="block w-full" aria-hidden>
+        {STAGES.map((name, i) => (
+          <rect
+            key={name}
+            x={1 + i * 32}
+            y="5"
+            width="28"
+            height="16"
+            fill={i < at ? "var(--petrol)" : i === at ? "var(--band)" : "none"}
+            stroke="var(--ink)"
+            strokeWidth={i === at ? 2.5 : 1}
+          />
+        ))}
+      </svg>
+      <span className="text-[15px]">{word}</span>
+    </span>
+  );
+}

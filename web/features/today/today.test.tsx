@@ -1,0 +1,40 @@
+import { renderToStaticMarkup } from "react-dom/server";
+import { type JobLine, Today } from "./Today.tsx";
+
+// Every time and name in this file is invented.
+test("today: what each job waits for and how long, and what to do next", () => {
+  const at = Date.parse("2026-11-23T12:00:00.000Z");
+  const job = (mark: string, more: Partial<JobLine>): JobLine => ({
+    ...{
+      id: mark,
+      number: "T-0401",
+      machine: "Pellando Grindal 300",
+      mark,
+      owner: "Club",
+      stage: "measure",
+      next: "Warp",
+    },
+    ...{ open: 3, needs: "technician", clocks: [], stop: null, since: "2026-11-23T09:00:00.000Z", by: "Mira Orr" },
+    ...more,
+  });
+  const html = renderToStaticMarkup(
+    <Today
+      at={at}
+      jobs={[
+        job("Bike 1", {}),
+        job("Bike 2", { stop: "Basket bearing: missing", since: "2026-11-22T09:00:00.000Z" }),
+        job("Bike 3", { needs: "clock", clocks: [{ title: "Soak", endsAt: "2026-11-23T12:30:00.000Z" }] }),
+        job("Bike 4", { stage: "released", needs: "nobody" }),
+      ]}
+    />,
+  ).replaceAll("&#x27;", "'");
+  expect(html).toContain("waits for a technician");
+  expect(html).toContain(">3 h<");
+  expect(html).toContain("30 min to go");
+  const next = html.slice(html.indexOf("Do next"));
+  expect([...next.matchAll(/<strong[^>]*>(Bike \d)/g)].map(([, bike]) => bike)).toEqual(["Bike 2", "Bike 1", "Bike 3"]);
+});
+
+test("an empty day says what to do first", () => {
+  expect(renderToStaticMarkup(<Today at={0} jobs={[]} />)).toContain("Take a machine in at the counter");
+});

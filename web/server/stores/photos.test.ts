@@ -1,0 +1,71 @@
+import { randomUUID } from "node:crypto";
+import type { Actor } from "@averin/core";
+import sharp from "sharp";
+import type { Database } from "../database.ts";
+import { actorCalled, testDatabase } from "../testing.ts";
+import { appendEvents, intakeSchema, jobById, openJob } from "./jobs.ts";
+import { keepPhoto, photoById, photoIdOf } from "./photos.ts";
+
+let db: Database;
+let technician: Actor;
+let jobId: string;
+beforeAll(async () => {
+  db = await testDatabase("demo");
+  technician = await actorCalled(db, "Mira Orr");
+  jobId = await newJob("Club bike 7");
+});
+afterAll(() => db.sequelize.close());
+
+async function newJob(mark: string): Promise<string> {
+  const machine = await db.machines.findOne({ where: { mark } });
+  const intake = { machine: { id: machine?.get("id") }, meter: 200, complaint: "x", symptom: "drags" };
+  return (await openJob(db, intakeSchema.parse(intake), technician)).id;
+}
+
+/** A picture as a camera makes it: large, lying on its side, with notes about place and device. */
+const fromCamera = (): Promise<Buffer> =>
+  sharp({ create: { width: 3000, height: 2000, channels: 3, background: "#805030" } })
+    .withExif({ IFD0: { Make: "camera" } })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
+
+const keep = (id: string, bytes: Buffer, job = jobId) =>
+  keepPhoto(db, { id, jobId: job, personId: technician.id, bytes });
+const draftOf = (photo: string) => ({ type: "photo_taken", photo, task: "off:cover", caption: "cover" }) as const;
+const line = (photo: string) => ({ after: 0, events: [{ id: randomUUID(), draft: draftOf(photo) }] });
+
+test("a picture is kept upright, smaller, and without what the camera wrote into it", async () => {
+  const id = randomUUID();
+  await keep(id, await fromCamera());
+  const { width, height, bytes } = await photoById(db, id);
+  expect([width, height]).toEqual([1067, 1600]);
+  const { exif, format } = await sharp(bytes).metadata();
+  expect([exif, format]).toEqual([undefined, "jpeg"]);
+});
+
+test("sent twice it is kept once; another job's it never becomes", async () => {
+  const id = randomUUID();
+  const bytes = await fromCamera();
+  await keep(id, bytes);
+  await expect(keep(id, bytes)).resolves.toEqual({ id });
+  expect(await db.photos.count({ where: { id } })).toBe(1);
+  await expect(keep(id, bytes, await newJob("Club bike 11"))).rejects.toThrow(/belongs to another job/);
+});
+
+test("what is no picture is refused, and nothing is kept", async () => {
+  const before = await db.photos.count();
+  await expect(keep(randomUUID(), Buffer.from("not a picture"))).rejects.toThrow(/no picture that can be read/);
+  expect(() => photoIdOf("../../secret")).toThrow(/no picture's id/);
+  expect(await db.photos.count()).toBe(before);
+});
+
+test("a line names only a picture that is here", async () => {
+  const missing = randomUUID();
+  await expect(appendEvents(db, jobId, line(missing), technician)).rejects.toThrow(/has not come yet/);
+  const there = randomUUID();
+  await keep(there, await fromCamera());
+  await appendEvents(db, jobId, line(there), technician);
+  const { events } = await jobById(db, jobId);
+  expect(events.at(-1)?.body).toMatchObject({ type: "photo_taken", photo: there });
+});
