@@ -18,12 +18,11 @@ type View = {
   show: (page: Page) => Promise<void>;
 };
 
-const enters = (n: number): string[] => Array.from({ length: n }, () => "");
-
 async function openBench(page: Page, mark: string): Promise<void> {
   await page.goto("/");
-  await page.getByText(mark).click();
+  await page.getByRole("region", { name: "Do next" }).getByText(mark, { exact: true }).click();
   await page.getByLabel("Entry line").waitFor();
+  await page.getByText("all kept").waitFor();
 }
 
 async function type(page: Page, ...lines: string[]): Promise<void> {
@@ -44,7 +43,7 @@ const VIEWS: View[] = [
     theme: "light",
     show: async (page) => {
       await openBench(page, "Club bike 7");
-      await type(page, "2.84 2.83 2.84", "2.79 2.78 2.79", "2.76 2.75 2.76", "2.74 2.73 2.74", "2.70 2.69");
+      await type(page, "2.84 2.83 2.84", "2.79 2.78 2.79", "2.76 2.75 2.76", "2.74 2.73 2.74", "2.70");
     },
   },
   {
@@ -54,38 +53,51 @@ const VIEWS: View[] = [
     show: (page) => openBench(page, "Club bike 7"),
   },
   {
+    name: "bench-tray",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Club bike 21").then(() => type(page, "*4")),
+  },
+  {
+    name: "bench-findings",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Club bike 21").then(() => type(page, "*21")),
+  },
+  {
     name: "bench-decide",
     size: DESK,
     theme: "light",
+    show: (page) => openBench(page, "Club bike 21").then(() => type(page, "1", "", "", "", "", "", "")),
+  },
+  {
+    name: "bench-stack",
+    size: DESK,
+    theme: "light",
     show: async (page) => {
-      await openBench(page, "Club bike 7");
-      await type(page, "2.70", "s s s s g g g g g", "1.98 1.99 1.98 1.99 1.98 1.59 1.59 1.58");
-      await type(
-        page,
-        "0.05 0.06 0.05 0.08 0.09 0.12 0.15 0.19",
-        "s s s d d br br bl",
-        "43.6 43.5 43.6 43.4 43.5",
-        "0.3",
-        "",
-        "",
-      );
+      await openBench(page, "Club bike 11");
+      await page.getByRole("button", { name: "Seen" }).click();
+      await page.getByRole("region", { name: "What the pack carries" }).locator("canvas").waitFor();
     },
   },
-  { name: "bench-stack", size: DESK, theme: "light", show: (page) => openBench(page, "Club bike 11") },
+  {
+    name: "bench-check",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Club bike 11").then(() => type(page, "", "1", "9 8", "1.6 2 2 2 2 2 1.6 1.6")),
+  },
   {
     name: "bench-fit",
     size: DESK,
     theme: "light",
-    show: (page) => openBench(page, "Club bike 11").then(() => type(page, "", "41.45", "", ...enters(5))),
+    show: (page) =>
+      openBench(page, "Club bike 11").then(() => type(page, "2 2 2 2 2 1.6 1.6 1.6", "", "41.45", "", "", "", "", "")),
   },
   {
     name: "bench-torque",
     size: DESK,
     theme: "light",
-    show: (page) =>
-      openBench(page, "Club bike 11").then(() =>
-        type(page, ...enters(16), "4.9", "4.9", "4.9", "4.9", "4.9", "9.8", "9.7", "11.4"),
-      ),
+    show: (page) => openBench(page, "Club bike 15").then(() => type(page, "4.9", "4.9", "9.8", "9.7", "11.4")),
   },
   {
     name: "workings-chain",
@@ -111,7 +123,7 @@ const VIEWS: View[] = [
     theme: "light",
     show: async (page) => {
       await page.goto("/");
-      await page.getByText("Club bike 3").click();
+      await page.getByText("Club bike 3", { exact: true }).click();
       await page.getByRole("heading", { level: 1 }).waitFor();
     },
   },

@@ -45,6 +45,8 @@ type Props = {
 export function BenchScreen({ jobId, number, bench, events, actor: first, colleagues }: Props) {
   const router = useRouter();
   const [actor, setActor] = useState(first);
+  // On a tablet the list of what is open makes room for the work until it is asked for.
+  const [listed, setListed] = useState(false);
   const job = useJob(jobId, bench, actor, events);
   const { state } = job;
   const camera = useRef<HTMLInputElement>(null);
@@ -161,15 +163,28 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
             onPreset={(question, word) => void setPreset(question, word)}
           />
         </main>
-        <aside className="flex max-h-[210px] min-h-0 flex-col border-t border-line bg-sheet lg:max-h-none lg:border-t-0 lg:border-l">
-          <div className="min-h-0 flex-1 overflow-y-auto contain-content">
+        <aside
+          className={`flex min-h-0 border-t border-line bg-sheet lg:max-h-none lg:flex-col lg:border-t-0 lg:border-l ${listed ? "max-h-[46dvh] flex-col" : ""}`}
+        >
+          <button
+            type="button"
+            aria-expanded={listed}
+            onClick={() => setListed(!listed)}
+            className={`caption flex min-h-[52px] items-center justify-between border-r border-line px-3 text-left lg:hidden ${listed ? "" : "flex-1"}`}
+          >
+            <span>{listed ? "Hide what is open" : "Until release"}</span>
+            <span className="figure text-ink">{left.length}</span>
+          </button>
+          <div className={`min-h-0 flex-1 overflow-y-auto contain-content lg:block ${listed ? "" : "hidden"}`}>
             <OpenPoints points={points} state={state} onGo={(id) => hand.go(id)} />
           </div>
-          <TrayCorner
-            bench={bench}
-            state={state}
-            onGo={(id) => hand.go(homeOf(tasks, id) ?? taskForEntry(bench, state, tasks, id)?.id ?? null)}
-          />
+          <div className={listed ? "" : "flex-1 lg:flex-none"}>
+            <TrayCorner
+              bench={bench}
+              state={state}
+              onGo={(id) => hand.go(homeOf(tasks, id) ?? taskForEntry(bench, state, tasks, id)?.id ?? null)}
+            />
+          </div>
         </aside>
       </div>
 

@@ -12,7 +12,7 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
   const aim = waiting.find((s): s is Decide => s.kind === "decide");
   return (
     <>
-      <ol className="border-t border-line">
+      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
         {slots.map((s) => {
           const proposal = proposalFor(bench, state, part, s.item);
           const taken = decisionFor(state, part, s.item);

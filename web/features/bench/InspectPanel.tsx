@@ -24,7 +24,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
   const { drawing } = point;
   return (
     <>
-      <ul className="grid gap-2 sm:grid-cols-2">
+      <ul className="grid gap-2 lg:grid-cols-2">
         {point.findings.map((finding, i) => (
           <li key={finding.word}>
             <button
@@ -50,7 +50,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
           {pattern.means}
         </p>
       )}
-      <ol className="border-t border-line">
+      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
         {task.slots
           .filter((s): s is Find => s.kind === "find")
           .map((s) => {

@@ -37,7 +37,7 @@ export function Keypad({
             type="button"
             tabIndex={-1}
             aria-label={NAMES[figure] ?? figure}
-            className="key figure min-h-[60px]! text-2xl"
+            className="key figure min-h-[54px]! text-2xl"
             onClick={() => onType(figure)}
           >
             {figure === " " ? "␣" : figure}
@@ -50,28 +50,28 @@ export function Keypad({
             key={line}
             type="button"
             tabIndex={-1}
-            className="key min-h-[60px]! flex-col gap-0! leading-none"
+            className="key min-h-[54px]! flex-col gap-0! leading-none"
             onClick={() => onLine(line)}
           >
             <span className="text-lg">{does}</span>
           </button>
         ))}
-        <button type="button" tabIndex={-1} className="key min-h-[60px]!" onClick={onPhoto}>
+        <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onPhoto}>
           photo
         </button>
-        <button type="button" tabIndex={-1} className="key min-h-[60px]!" onClick={onLetters}>
+        <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onLetters}>
           letters
         </button>
         <button
           type="button"
           tabIndex={-1}
-          className="key min-h-[60px]!"
+          className="key min-h-[54px]!"
           aria-label="take back a sign"
           onClick={onBack}
         >
           <Delete size={26} aria-hidden />
         </button>
-        <button type="button" tabIndex={-1} className="key min-h-[60px]! text-xl" data-main="true" onClick={onEnter}>
+        <button type="button" tabIndex={-1} className="key min-h-[54px]! text-xl" data-main="true" onClick={onEnter}>
           Enter
         </button>
       </div>

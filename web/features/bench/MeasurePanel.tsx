@@ -51,7 +51,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           {gauge && ` · ${gauge.name} ±${gauge.permissibleError} mm`}
         </p>
       </div>
-      <ol className="border-t border-line">
+      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
         {items.map((item) => {
           const own = judgeItem(state, point, item, first.phase);
           const open = waiting.find((s): s is Read => s.kind === "read" && s.item === item);

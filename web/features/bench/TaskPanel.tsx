@@ -56,8 +56,8 @@ export function TaskPanel(
       <ReleasePanel bench={props.bench} state={props.state} points={points} onSign={onSign} onEnter={props.onEnter} />
     );
   return (
-    <article className="flex flex-col gap-3">
-      <header className="sticky -top-4 z-10 -mt-4 flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink bg-ground pt-4 pb-1">
+    <article className="flex h-full flex-col gap-3">
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
         <span className="figure text-2xl font-bold text-petrol">{task.number}</span>
         <h1 className="text-2xl font-semibold">{task.title}</h1>
         <span className="ml-auto text-soft">
