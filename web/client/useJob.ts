@@ -119,13 +119,20 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
         const answer =
           picture.kind !== "kept"
             ? picture
-            : await send("POST", `/api/jobs/${jobId}/events`, { after: lastKept(), events: line.events }, keptSchema);
+            : await send(
+                "POST",
+                `/api/jobs/${jobId}/events`,
+                { after: lastKept(), by: line.personId, events: line.events },
+                keptSchema,
+              );
         setReachable(answer.kind !== "unreachable");
         if (answer.kind === "unreachable") return;
         if (answer.kind === "refused" && answer.status === 401) {
           setRefused("You are signed out: what is typed stays on this machine. Sign in again to have it kept.");
           return;
         }
+        // Another tab of this browser was handed over: a line must never be kept under another name.
+        if (answer.kind === "refused" && answer.error.path === "by") return setRefused(answer.error.message);
         if (answer.kind === "refused") setRefused(`Not kept: ${answer.error.message}`);
         await dropLine(line.order);
         const rest: readonly OutboxLine[] = log.current.lines.filter((other) => other.order !== line.order);

@@ -217,3 +217,12 @@ test("another process's lines are seen at the next write, whatever was read befo
   const { kept } = await appendEvents(db, id, line(reading(2, "2.85")), technician);
   expect(kept.map((event) => event.number)).toEqual([1, 2, 3, 4]);
 });
+
+test("a line is never kept under another name than the one who typed it", async () => {
+  const id = await newJob();
+  const other = await actorCalled(db, "Tobin Hask");
+  const sent = { ...line(reading(1, "2.86")), by: technician.id };
+  await expect(appendEvents(db, id, sent, other)).rejects.toThrow(/Tobin Hask has taken over on this machine/);
+  expect(await eventsAfter(db, id, 1)).toEqual([]);
+  expect((await appendEvents(db, id, sent, technician)).kept).toHaveLength(2);
+});

@@ -47,6 +47,8 @@ export type Intake = z.input<typeof intakeSchema>;
 
 export const appendSchema = z.strictObject({
   after: z.int().min(0),
+  /** Who typed it, as the screen knows; refused where somebody else is signed in by now. */
+  by: z.string().min(1).max(36).optional(),
   events: z
     .array(z.strictObject({ id: z.uuid(), draft: draftSchema }))
     .min(1)
@@ -322,6 +324,13 @@ export async function appendEvents(
   /** When the lines were typed; now, unless a shop's history is being filled in. */
   now?: Date,
 ): Promise<Appended> {
+  if (request.by !== undefined && request.by !== by.id) {
+    throw new Refused(409, {
+      code: "conflict",
+      path: "by",
+      message: `${by.name} has taken over on this machine. What is typed here stays; sign in again to have it kept.`,
+    });
+  }
   const events = await db.write(async (transaction) => {
     const job = await jobAtBench(db, jobId, transaction);
     const bench = await benchOf(db, job, transaction);
