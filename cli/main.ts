@@ -6,6 +6,7 @@ const HELP = `Averin, the rebuild bench for wear parts.
   ./averin up [--demo] [--port N] [--host H]   everything from a fresh machine to a served page; Ctrl-C stops it
   ./averin test [unit|web|e2e]                 everything from a fresh machine to a verdict
   ./averin calc NAME [--lines] [--schema]      one calculator, JSON in, JSON out; --list names them
+  ./averin procedures check [FILE …]           every procedure worked through in every way it allows
   ./averin bench [--json]                      measured figures as ratios against their floor
   ./averin rebuild                             the read tables again from the log, with what differed
   ./averin shots                               the pictures in docs/screenshots, from demo data
@@ -23,6 +24,8 @@ export async function main(args: string[]): Promise<number> {
         return await calc(rest);
       case "bench":
         return await (await import("./bench.ts")).bench(rest);
+      case "procedures":
+        return await (await import("./procedures.ts")).procedures(rest);
       case "rebuild":
         return await (await import("./rebuild.ts")).rebuild();
       case "shots":

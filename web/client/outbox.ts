@@ -17,9 +17,20 @@ export type OutboxLine = {
 const store = new Dexie("averin") as Dexie & { lines: EntityTable<OutboxLine, "order"> };
 store.version(1).stores({ lines: "++order, [jobId+personId]" });
 
-/** Keeps a line on this machine before anything else happens to it. */
+/**
+ * Keeps a line on this machine before anything else happens to it. The one place where every keystroke waits, so the
+ * transaction is committed at once instead of when the browser finds it idle.
+ */
 export async function putLine(line: Omit<OutboxLine, "order">): Promise<OutboxLine> {
-  const order = await store.lines.add(line as OutboxLine);
+  await store.open();
+  const order = await new Promise<number>((resolve, reject) => {
+    const transaction = store.backendDB().transaction("lines", "readwrite");
+    const request = transaction.objectStore("lines").add(line);
+    transaction.oncomplete = () => resolve(request.result as number);
+    transaction.onabort = transaction.onerror = () =>
+      reject(transaction.error ?? new Error("the line was not kept here"));
+    transaction.commit();
+  });
   return { ...line, order };
 }
 

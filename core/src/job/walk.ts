@@ -115,10 +115,15 @@ function pointTask(bench: Bench, state: JobState, point: Point, stage: Stage, ph
   };
 }
 
-/** Passes in order, each over every place in the pattern's order. */
+/**
+ * Passes in order, each over every place in the pattern's order. A cross needs an even count of four or more; a model
+ * with another count is pulled in a star. Common practice, no source.
+ */
 export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
-  const { pattern, stagesPercent } = entry.torque;
-  const answer = fastenerSequence({ count: countOf(state, entry.id), pattern, stagesPercent });
+  const { stagesPercent } = entry.torque;
+  const count = countOf(state, entry.id);
+  const pattern = entry.torque.pattern === "cross" && (count < 4 || count % 2 === 1) ? "star" : entry.torque.pattern;
+  const answer = fastenerSequence({ count, pattern, stagesPercent });
   if (!answer.ok) throw new Error(`${entry.id}: ${answer.error.message}`);
   return answer.value.passes.flatMap((pass, p) => pass.order.map((place) => slot.pull(entry.id, place, p + 1)));
 }

@@ -1,0 +1,51 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { procedureSchema, rehearse } from "@averin/core";
+import { ROOT } from "./paths.ts";
+import { Told } from "./told.ts";
+
+const SHIPPED = path.join(ROOT, "procedures");
+
+function read(file: string): unknown {
+  let text: string;
+  try {
+    text = readFileSync(file, "utf8");
+  } catch {
+    throw new Told(`${file}: no such file, or it cannot be read.`);
+  }
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    throw new Told(`${file}: not JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** What is wrong with one procedure, line by line: its shape first, then what a rehearsal of it runs into. */
+export function faultsOf(name: string, body: unknown): { faults: string[]; walks: number; lines: number } {
+  const parsed = procedureSchema.safeParse(body);
+  if (!parsed.success) {
+    const faults = parsed.error.issues.map((issue) => `${name}: ${issue.path.join(".") || "$"}: ${issue.message}`);
+    return { faults, walks: 0, lines: 0 };
+  }
+  const { faults, walks, lines } = rehearse(parsed.data);
+  return { faults: faults.map(({ at, message }) => `${name}: ${at}: ${message}`), walks, lines };
+}
+
+/** `./averin procedures check [FILE …]`: every procedure that ships, or those named, worked through in every way. */
+export async function procedures(args: string[]): Promise<number> {
+  const [what, ...files] = args;
+  if (what !== "check") throw new Told("Use: ./averin procedures check [FILE …]");
+  const shipped = readdirSync(SHIPPED).filter((file) => file.endsWith(".json"));
+  const chosen = files.length > 0 ? files : shipped.sort().map((file) => path.join(SHIPPED, file));
+  let wrong = 0;
+  for (const file of chosen) {
+    const name = path.basename(file);
+    const started = Date.now();
+    const { faults, walks, lines } = faultsOf(name, read(file));
+    for (const fault of faults) process.stdout.write(`${fault}\n`);
+    wrong += faults.length;
+    const rate = Math.round((lines / Math.max(1, Date.now() - started)) * 1000);
+    if (faults.length === 0) process.stdout.write(`${name}: whole; ${walks} walks, ${lines} lines, ${rate} a second\n`);
+  }
+  return wrong === 0 ? 0 : 1;
+}

@@ -1,0 +1,80 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { type Procedure, procedureSchema } from "../procedure/index.ts";
+import { rehearse } from "./index.ts";
+
+const folder = path.join(__dirname, "../../../procedures");
+const shipped = readdirSync(folder).map((file) =>
+  procedureSchema.parse(JSON.parse(readFileSync(path.join(folder, file), "utf8"))),
+);
+
+test.each(shipped.map((p) => [p.id, p] as const))(
+  "%s is worked through in every way its questions allow, and always comes to its release",
+  (_, procedure) => {
+    const { faults, walks, lines } = rehearse(procedure);
+    expect(faults).toEqual([]);
+    expect(walks).toBeGreaterThan(procedure.questions.length);
+    expect(lines).toBeGreaterThan(walks * procedure.spine.length);
+  },
+);
+
+describe("what cannot be worked is found, and named", () => {
+  const small: Procedure = procedureSchema.parse({
+    ...{ id: "small", version: 1, title: "Small", build: "small", sides: { outer: "out", inner: "in" } },
+    spine: [
+      {
+        ...{ kind: "part", id: "lid", name: "Lid", apart: { do: "off" }, together: { do: "on" } },
+        loose: [{ id: "pin", name: "Pins", one: "pin", count: 2 }],
+      },
+      { kind: "part", id: "core", name: "Core", apart: { do: "off" }, together: { do: "on" } },
+    ],
+    questions: [
+      {
+        ...{ id: "deeper", kind: "prompt", ask: "Deeper?", at: "off:lid", turn: "last" },
+        ways: [
+          { word: "yes", means: "the core too" },
+          { word: "no", means: "the lid only" },
+        ],
+      },
+    ],
+    points: [],
+    steps: [{ kind: "do", id: "turn", stage: "prove", title: "Turns", do: "turn it" }],
+    release: { lines: [] },
+  });
+  const faults = (change: (procedure: Procedure) => void): string[] => {
+    const procedure = structuredClone(small);
+    change(procedure);
+    return rehearse(procedureSchema.parse(procedure)).faults.map(({ at, message }) => `${at}: ${message}`);
+  };
+  const core = (p: Procedure) => p.spine[1] ?? (undefined as never);
+  const is = (word: string) => ({ fact: "deeper", is: [word] });
+
+  test("nothing is wrong with a small one", () => {
+    expect(faults(() => undefined)).toEqual([]);
+  });
+
+  test("a part that no answer ever brings", () => {
+    expect(faults((p) => void (core(p).when = { all: [is("yes"), is("no")] }))).toEqual([
+      "off:core: is never reached, whatever is answered",
+      "fit:core: is never reached, whatever is answered",
+    ]);
+  });
+
+  test("a question asked only of a part that only its own answer brings: nothing can ever answer it", () => {
+    const found = faults((p) => {
+      core(p).when = is("yes");
+      const question = p.questions[0];
+      if (question) question.at = "off:core";
+    });
+    expect(found).toContain("questions.deeper: is asked in off:core, which is never reached");
+    expect(found).toContain("off:core: is never reached, whatever is answered");
+  });
+
+  test("an answer that begins another: the first letters never tell them apart", () => {
+    const found = faults((p) => {
+      const way = p.questions[0]?.ways[1];
+      if (way) way.word = "yes and no";
+    });
+    expect(found[0]).toMatch(/^off:lid: "yes" at Deeper\?: Say which/);
+  });
+});
