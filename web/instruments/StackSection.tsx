@@ -1,6 +1,6 @@
 import { useId } from "react";
 
-export type SectionPlate = { name: string; layer: "outer" | "inner"; thicknessMm: number; isNew: boolean };
+export type SectionPlate = { name: string; layer: "lining" | "steel"; thicknessMm: number; isNew: boolean };
 
 const WIDTH = 150;
 const HEIGHT = 400;
@@ -56,11 +56,11 @@ export function StackSection({
         {rows.map((row) => (
           <rect
             key={row.name}
-            x={row.layer === "outer" ? LEFT : LEFT + 10}
+            x={row.layer === "lining" ? LEFT : LEFT + 10}
             y={row.y}
-            width={row.layer === "outer" ? WIDTH - LEFT - 14 : WIDTH - LEFT - 34}
+            width={row.layer === "lining" ? WIDTH - LEFT - 14 : WIDTH - LEFT - 34}
             height={Math.max(1, row.height - 0.8)}
-            fill={row.layer === "outer" ? `url(#${id}-lining)` : row.isNew ? "var(--petrol)" : "var(--soft)"}
+            fill={row.layer === "lining" ? `url(#${id}-lining)` : row.isNew ? "var(--petrol)" : "var(--soft)"}
             stroke="var(--ink)"
             strokeWidth="1"
           />

@@ -62,8 +62,8 @@ test("the limit rule says in words what it draws, also when there is nothing to 
 
 test("the stack says its height against the band", () => {
   const plates = [
-    { name: "friction 1", layer: "outer" as const, thicknessMm: 3, isNew: true },
-    { name: "steel 1", layer: "inner" as const, thicknessMm: 2, isNew: false },
+    { name: "friction 1", layer: "lining" as const, thicknessMm: 3, isNew: true },
+    { name: "steel 1", layer: "steel" as const, thicknessMm: 2, isNew: false },
   ];
   const draw = (heightMm: number): string =>
     renderToStaticMarkup(

@@ -9,7 +9,7 @@ import { countOf, type JobState } from "./fold.ts";
 import { proposalFor } from "./judged.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { slot } from "./slot.ts";
-import { layPlates, packOf, stackOffer } from "./stack.ts";
+import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
 import { bandOf, torqueSpecFor } from "./torque.ts";
 import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
 
@@ -95,8 +95,7 @@ function completeBuild(bench: Bench, state: JobState, draft: Of<"build_accepted"
     return no("range", "counts", "That mix is not one of the ways offered: choose again from the list.");
   return yes({
     ...draft,
-    outer: offer.value.input.outer,
-    inner: layPlates(offer.value.input, build.counts),
+    ...asLayers(step, offer.value.input.fixed, layPlates(offer.value.input, build.counts)),
     heightMm: build.heightMm,
     offTargetMm: build.offTargetMm,
     spec,
@@ -258,19 +257,20 @@ function completeCheck(bench: Bench, state: JobState, draft: Of<"pack_checked">)
     return no("conflict", "step", "Take a build first: the pack is checked against it.");
   }
   const [outer, inner] = packOf(bench, step).layers;
-  const plates = countOf(state, inner.id);
+  const { chosen } = layersOf(bench, step);
+  const plates = countOf(state, chosen.id);
   const { check, values } = draft;
   if (check === "count" && (values.length !== 2 || values.some((n) => !Number.isInteger(n)))) {
     return no("range", "values", `Two counts: ${outer.name.toLowerCase()}, then ${inner.name.toLowerCase()}.`);
   }
   if (check === "plates" && values.length !== plates) {
-    return no("range", "values", `${plates} thicknesses, one for each ${inner.one ?? inner.name}, outermost first.`);
+    return no("range", "values", `${plates} thicknesses, one for each ${chosen.one ?? chosen.name}, outermost first.`);
   }
   if (check === "facing" && values.some((n) => !Number.isInteger(n) || n < 1 || n > plates)) {
     return no(
       "range",
       "values",
-      `Numbers of the ${inner.name.toLowerCase()} that lie the other way round, 1 to ${plates}.`,
+      `Numbers of the ${chosen.name.toLowerCase()} that lie the other way round, 1 to ${plates}.`,
     );
   }
   return yes(draft);

@@ -74,6 +74,8 @@ export { type StackCapacity, stackCapacity } from "./stackCapacity.ts";
 export { type StackPick, stackPick } from "./stackPick.ts";
 export {
   acceptedBuild,
+  asLayers,
+  layersOf,
   layPlates,
   packOf,
   type Plate,

@@ -2,7 +2,7 @@ import { activeParts } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
-import { acceptedBuild, packOf } from "./stack.ts";
+import { acceptedBuild, layersOf } from "./stack.ts";
 
 export type PullLine = {
   role: string;
@@ -20,14 +20,14 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   for (const step of bench.procedure.steps) {
     if (step.kind !== "compute") continue;
     const build = acceptedBuild(bench, state, step);
-    const inner = packOf(bench, step).layers[1];
+    const { chosen } = layersOf(bench, step);
     if (build === null) continue;
-    computed.add(inner.id);
+    computed.add(chosen.id);
     for (const [nominal, quantity] of Object.entries(build.counts)) {
-      const part = bench.parts.find((p) => p.role === inner.role && (p.nominal ?? p.number) === nominal) ?? null;
+      const part = bench.parts.find((p) => p.role === chosen.role && (p.nominal ?? p.number) === nominal) ?? null;
       lines.push({
-        role: inner.role ?? inner.id,
-        name: `${inner.name} ${nominal} mm`,
+        role: chosen.role ?? chosen.id,
+        name: `${chosen.name} ${nominal} mm`,
         quantity,
         why: "the accepted stack",
         part,

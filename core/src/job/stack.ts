@@ -16,9 +16,10 @@ import { perState } from "./perState.ts";
 import { slot } from "./slot.ts";
 
 export type StackInput = {
-  /** Outer layer (frictions), outermost first; inner layer (steels), with null where a new plate is to be chosen. */
-  outer: BuildPlate[];
-  inner: (BuildPlate | null)[];
+  /** The layer whose thickness is given, outermost first. */
+  fixed: BuildPlate[];
+  /** The layer that is chosen from, with null where a new plate is to be found. */
+  chosen: (BuildPlate | null)[];
   choices: StorePart[];
   heightMm: { min: number; max: number; target?: number | undefined };
 };
@@ -27,6 +28,17 @@ export function packOf(bench: Bench, step: ComputeStep): PackEntry {
   const entry = entryOf(bench.procedure, step.pack);
   if (entry?.kind !== "pack") throw new Error(`${step.pack} is no pack`);
   return entry;
+}
+
+/** The two layers of a pack as a stack sees them: the one that is chosen from, and the other. */
+export function layersOf(bench: Bench, step: ComputeStep): { fixed: Part; chosen: Part } {
+  const [outer, inner] = packOf(bench, step).layers;
+  return step.choose === "outer" ? { fixed: inner, chosen: outer } : { fixed: outer, chosen: inner };
+}
+
+/** Plates of the fixed and the chosen layer, as outer and inner. */
+export function asLayers<T>(step: ComputeStep, fixed: T, chosen: T): { outer: T; inner: T } {
+  return step.choose === "outer" ? { outer: chosen, inner: fixed } : { outer: fixed, inner: chosen };
 }
 
 const meanOf = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
@@ -49,12 +61,12 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
     ok: false as const,
     error: { code: "missing" as const, path: step.id, message },
   });
-  const pack = packOf(bench, step);
   const spec = specFor(bench, step.spec);
   if (spec?.kind !== "height") {
     return wrong("No stack height on file for this model: enter it in the spec book first, with its source.");
   }
-  const [outerPart, innerPart] = pack.layers;
+  const parts = layersOf(bench, step);
+  const points = asLayers(step, 0, 1).outer === 0 ? step.thickness : ([step.thickness[1], step.thickness[0]] as const);
   const plate = (part: Part, point: MeasurePoint, item: number): BuildPlate | string | null => {
     const decision = decisionFor(state, part, item);
     if (decision === null) return `Decide on ${part.name.toLowerCase()} first.`;
@@ -68,23 +80,23 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
     const point = thicknessPoint(bench, id);
     return Array.from({ length: countOf(state, part.id) }, (_, i) => plate(part, point, i + 1));
   };
-  const outer = layer(outerPart, step.thickness[0]);
-  const inner = layer(innerPart, step.thickness[1]);
-  const stop = [...outer, ...inner].find((p): p is string => typeof p === "string");
+  const fixed = layer(parts.fixed, points[0]);
+  const chosen = layer(parts.chosen, points[1]);
+  const stop = [...fixed, ...chosen].find((p): p is string => typeof p === "string");
   if (stop !== undefined) return wrong(stop);
-  const nominalOuter = bench.parts.find((part) => part.role === outerPart.role)?.thicknessMm ?? null;
-  const filledOuter: BuildPlate[] = [];
-  for (const [i, p] of outer.entries()) {
-    if (p !== null && typeof p !== "string") filledOuter.push(p);
-    else if (nominalOuter === null) return wrong(`Measure the new ${outerPart.one ?? outerPart.name} ${i + 1} first.`);
-    else filledOuter.push({ item: i + 1, thicknessMm: nominalOuter, origin: "new", nominal: null });
+  const nominal = bench.parts.find((part) => part.role === parts.fixed.role)?.thicknessMm ?? null;
+  const filled: BuildPlate[] = [];
+  for (const [i, p] of fixed.entries()) {
+    if (p !== null && typeof p !== "string") filled.push(p);
+    else if (nominal === null) return wrong(`Measure the new ${parts.fixed.one ?? parts.fixed.name} ${i + 1} first.`);
+    else filled.push({ item: i + 1, thicknessMm: nominal, origin: "new", nominal: null });
   }
   return {
     ok: true,
     value: {
-      outer: filledOuter,
-      inner: inner.filter((p): p is BuildPlate | null => typeof p !== "string"),
-      choices: bench.parts.filter((part) => part.role === innerPart.role && part.thicknessMm !== null),
+      fixed: filled,
+      chosen: chosen.filter((p): p is BuildPlate | null => typeof p !== "string"),
+      choices: bench.parts.filter((part) => part.role === parts.chosen.role && part.thicknessMm !== null),
       heightMm: spec.heightMm,
     },
   };
@@ -96,16 +108,16 @@ export type StackOffer = { input: StackInput; builds: StackBuild[]; nearest: Sta
 export function stackOffer(bench: Bench, state: JobState, step: ComputeStep): Answer<StackOffer> {
   const input = stackInput(bench, state, step);
   if (!input.ok) return input;
-  const { outer, inner, choices, heightMm } = input.value;
-  const kept = inner.filter((p): p is BuildPlate => p !== null);
-  const steelCount = inner.length - kept.length;
+  const { fixed, chosen, choices, heightMm } = input.value;
+  const kept = chosen.filter((p): p is BuildPlate => p !== null);
+  const steelCount = chosen.length - kept.length;
   if (steelCount === 0) return { ok: true, value: { input: input.value, ...asItStands(input.value, kept) } };
   if (choices.length === 0) {
     const message = "Stores hold no new plate of this kind with a thickness: add one, or keep the measured plates.";
     return { ok: false, error: { code: "missing", path: step.id, message } };
   }
   const answer = clutchStack({
-    frictionMm: outer.map((p) => p.thicknessMm),
+    frictionMm: fixed.map((p) => p.thicknessMm),
     otherMm: kept.map((p) => p.thicknessMm),
     steelCount,
     steels: choices.map((part) => ({
@@ -121,9 +133,9 @@ export function stackOffer(bench: Bench, state: JobState, step: ComputeStep): An
 }
 
 /** Every plate stays: nothing to choose, only to add up. */
-function asItStands({ outer, heightMm }: StackInput, kept: readonly BuildPlate[]): Omit<StackOffer, "input"> {
+function asItStands({ fixed, heightMm }: StackInput, kept: readonly BuildPlate[]): Omit<StackOffer, "input"> {
   const nm = (mm: number): number => nanometres(mm, "thicknessMm");
-  const heightNm = [...outer, ...kept].reduce((sum, p) => sum + nm(p.thicknessMm), 0);
+  const heightNm = [...fixed, ...kept].reduce((sum, p) => sum + nm(p.thicknessMm), 0);
   const target = heightMm.target ?? (heightMm.min + heightMm.max) / 2;
   const build = { counts: {}, heightMm: millimetres(heightNm), offTargetMm: millimetres(heightNm) - target };
   if (heightNm >= nm(heightMm.min) && heightNm <= nm(heightMm.max))
@@ -142,7 +154,7 @@ export function layPlates(input: StackInput, counts: Readonly<Record<string, num
       return Array.from({ length: counts[nominal] ?? 0 }, () => ({ nominal, thicknessMm: part.thicknessMm ?? 0 }));
     })
     .sort((a, b) => a.thicknessMm - b.thicknessMm);
-  return input.inner.map((plate, i): BuildPlate => {
+  return input.chosen.map((plate, i): BuildPlate => {
     if (plate !== null) return plate;
     const next = fresh.shift();
     if (next === undefined) throw new Error("fewer plates chosen than places");
@@ -172,9 +184,9 @@ function standingBuild(bench: Bench, state: JobState, step: ComputeStep): BodyOf
   if (!input.ok) return null;
   const same = (a: BuildPlate | undefined, b: BuildPlate | null): boolean =>
     a !== undefined && (b === null ? a.origin === "new" : a.origin === b.origin && a.thicknessMm === b.thicknessMm);
+  const now = asLayers<readonly (BuildPlate | null)[]>(step, input.value.fixed, input.value.chosen);
   const unchanged =
-    input.value.outer.every((p, i) => same(build.outer[i], p)) &&
-    input.value.inner.every((p, i) => same(build.inner[i], p));
+    now.outer.every((p, i) => same(build.outer[i], p)) && now.inner.every((p, i) => same(build.inner[i], p));
   return unchanged ? build : null;
 }
 

@@ -68,17 +68,18 @@ export function stackCapacity(bench: Bench, state: JobState, step: ComputeStep):
       : book && (limitOf(book)?.standardMin ?? null);
   if (free === null) return wrong("Not worked out: no spring is measured and the book has no free length.");
 
-  const lining = points.find((p) => p.id === step.thickness[0]);
+  // The linings are the layer that is not chosen from.
+  const lining = points.find((p) => p.id === step.thickness[step.choose === "outer" ? 1 : 0]);
   const liningSpec = lining ? specFor(bench, lining.spec) : null;
   const least = liningSpec ? limitOf(liningSpec)?.serviceMin : undefined;
   if (least === undefined) return wrong("Not worked out: the book has no limit for the linings.");
-  const { outer, heightMm } = input.value;
+  const { fixed, heightMm } = input.value;
   const target = heightMm.target ?? (heightMm.min + heightMm.max) / 2;
   const built = acceptedBuild(bench, state, step)?.heightMm ?? target;
-  const wearToLimit = outer.reduce((sum, plate) => sum + Math.max(0, plate.thicknessMm - least), 0);
+  const wearToLimit = fixed.reduce((sum, plate) => sum + Math.max(0, plate.thicknessMm - least), 0);
   const at = (wearMm: number) =>
     clutchCapacity({
-      faces: 2 * outer.length,
+      faces: 2 * fixed.length,
       mu,
       springs: { count: springs, rateNPerMm: rate, freeMm: free, installedMm: installed + (target - built) + wearMm },
       outerMm,

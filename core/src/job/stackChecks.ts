@@ -3,7 +3,7 @@ import type { Bench } from "./bench.ts";
 import type { PackCheck } from "./events.ts";
 import { type JobState, latest } from "./fold.ts";
 import { slot } from "./slot.ts";
-import { packOf, type Plate, platesOf } from "./stack.ts";
+import { layersOf, packOf, type Plate, platesOf } from "./stack.ts";
 
 export const STACK_CHECKS = ["count", "thicknesses", "order", "facing"] as const;
 export type StackCheckName = (typeof STACK_CHECKS)[number];
@@ -27,6 +27,7 @@ const times = (n: number, name: string): string => `${n} ${name}`;
 export function stackChecks(bench: Bench, state: JobState, step: ComputeStep): StackCheck[] {
   const pack = packOf(bench, step);
   const [outer, inner] = pack.layers;
+  const { chosen } = layersOf(bench, step);
   const plates = platesOf(bench, state, pack);
   const of = (layer: string): Plate[] => plates.filter((plate) => plate.layer.id === layer);
   const typed = (check: PackCheck): number[] | null =>
@@ -50,8 +51,8 @@ export function stackChecks(bench: Bench, state: JobState, step: ComputeStep): S
           : short.join(", "),
   };
 
-  const wanted = of(inner.id).map((plate) => plate.thicknessMm ?? NaN);
-  const kinds = [...new Set([...bench.parts.flatMap((p) => (p.role === inner.role ? (p.thicknessMm ?? []) : []))])];
+  const wanted = of(chosen.id).map((plate) => plate.thicknessMm ?? NaN);
+  const kinds = [...new Set([...bench.parts.flatMap((p) => (p.role === chosen.role ? (p.thicknessMm ?? []) : []))])];
   const near = halfStep(kinds);
   const kindOf = (mm: number): number => kinds.find((kind) => Math.abs(kind - mm) <= near) ?? mm;
   const laid = typed("plates");
@@ -84,7 +85,7 @@ export function stackChecks(bench: Bench, state: JobState, step: ComputeStep): S
           ? "put the thicknesses right first"
           : misplaced < 0
             ? "as they should be"
-            : `${one(inner)} ${misplaced + 1} is ${kindOf(laid[misplaced] ?? NaN)} mm; ${kindOf(wanted[misplaced] ?? NaN)} mm goes there`,
+            : `${one(chosen)} ${misplaced + 1} is ${kindOf(laid[misplaced] ?? NaN)} mm; ${kindOf(wanted[misplaced] ?? NaN)} mm goes there`,
   };
 
   const reversed = typed("facing");
@@ -96,7 +97,7 @@ export function stackChecks(bench: Bench, state: JobState, step: ComputeStep): S
         ? "all the same way"
         : reversed.length === 0
           ? "all the same way, looked at"
-          : `${one(inner)} ${reversed.join(", ")} the other way round: turn`,
+          : `${one(chosen)} ${reversed.join(", ")} the other way round: turn`,
   };
   return [count, thicknesses, order, facing];
 }

@@ -4,7 +4,7 @@ import type { ComputeStep } from "../procedure/index.ts";
 import type { Bench } from "./bench.ts";
 import type { Draft } from "./events.ts";
 import type { JobState } from "./fold.ts";
-import { packOf, stackInput } from "./stack.ts";
+import { layersOf, stackInput } from "./stack.ts";
 
 /** Which of the measured used plates stay, and which new ones stand in for the rest. */
 export type StackPick = {
@@ -24,20 +24,20 @@ export type StackPick = {
 export function stackPick(bench: Bench, state: JobState, step: ComputeStep): Answer<StackPick> {
   const input = stackInput(bench, state, step);
   if (!input.ok) return input;
-  const { outer, inner, choices, heightMm } = input.value;
-  const used = inner.flatMap((plate) => (plate === null ? [] : [plate]));
+  const { fixed, chosen, choices, heightMm } = input.value;
+  const used = chosen.flatMap((plate) => (plate === null ? [] : [plate]));
   const room = Math.max(0, MOST_PLATES - used.length);
-  const each = choices.length === 0 ? 0 : Math.min(inner.length, Math.floor(room / choices.length));
+  const each = choices.length === 0 ? 0 : Math.min(chosen.length, Math.floor(room / choices.length));
   const fresh = choices.flatMap((part) => Array.from({ length: Math.min(each, part.stock) }, () => part));
   const answer = clutchPick({
     steelsMm: [...used.map((plate) => plate.thicknessMm), ...fresh.map((part) => part.thicknessMm ?? 0)],
-    choose: inner.length,
-    otherMm: outer.reduce((sum, plate) => sum + Math.round(plate.thicknessMm * 1e6), 0) / 1e6,
+    choose: chosen.length,
+    otherMm: fixed.reduce((sum, plate) => sum + Math.round(plate.thicknessMm * 1e6), 0) / 1e6,
     heightMm,
   });
   if (!answer.ok) return answer;
   const { indices, reason, ...found } = answer.value;
-  const chosen = new Set(indices);
+  const taken = new Set(indices);
   const counts: Record<string, number> = {};
   for (const i of indices) {
     const part = fresh[i - used.length];
@@ -45,17 +45,17 @@ export function stackPick(bench: Bench, state: JobState, step: ComputeStep): Ans
     const nominal = part.nominal ?? part.number;
     counts[nominal] = (counts[nominal] ?? 0) + 1;
   }
-  const setAside = used.filter((_, i) => !chosen.has(i)).map((plate) => plate.item);
+  const setAside = used.filter((_, i) => !taken.has(i)).map((plate) => plate.item);
   return { ok: true, value: { ...found, setAside, counts, reason: reason ?? null } };
 }
 
 /** The lines that taking a pick means: the plates set aside are renewed with that reason, then the build is taken. */
 export function pickDrafts(bench: Bench, step: ComputeStep, pick: StackPick): Draft[] {
-  const inner = packOf(bench, step).layers[1];
+  const { chosen } = layersOf(bench, step);
   return [
     ...pick.setAside.map((item): Draft => ({
       type: "decision_taken",
-      part: inner.id,
+      part: chosen.id,
       item,
       decision: "renew",
       reason: "set aside so that the stack comes to its height",

@@ -239,6 +239,8 @@ const stepSchema = z.discriminatedUnion("kind", [
     do: sentence,
     calculator: z.literal("clutch.stack"),
     pack: id,
+    /** The layer whose plates come in several thicknesses, so that their mix brings the height in. */
+    choose: z.enum(["outer", "inner"]).default("inner"),
     /** Points that give the measured thickness of each layer, outer layer first. */
     thickness: z.tuple([id, id]),
     spec: id,

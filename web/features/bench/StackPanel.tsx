@@ -1,8 +1,11 @@
 import {
   acceptedBuild,
+  asLayers,
   type BuildPlate,
   computeStepOf,
+  layersOf,
   layPlates,
+  type Part,
   type Slot,
   stackOffer,
   stackPick,
@@ -26,24 +29,26 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   const { min, max } = input.heightMm;
   const band = { min, max, target: input.heightMm.target ?? (min + max) / 2 };
   const shown = accepted ?? builds[0] ?? nearest;
-  const section = (outer: readonly BuildPlate[], inner: readonly (BuildPlate | null)[]): SectionPlate[] =>
-    outer.flatMap((plate, i): SectionPlate[] => {
-      const steel = inner[i];
-      const own: SectionPlate = {
-        name: `friction ${i + 1}`,
-        layer: "outer",
-        thicknessMm: plate.thicknessMm,
-        isNew: plate.origin === "new",
-      };
-      return steel
-        ? [
-            own,
-            { name: `steel ${i + 1}`, layer: "inner", thicknessMm: steel.thicknessMm, isNew: steel.origin === "new" },
-          ]
-        : [own];
-    });
-  const kept = section(input.outer, input.inner);
-  const proposed = shown ? section(input.outer, accepted?.inner ?? layPlates(input, shown.counts)) : kept;
+  const { fixed, chosen } = layersOf(bench, step);
+  const section = (linings: readonly BuildPlate[], steels: readonly (BuildPlate | null)[]): SectionPlate[] => {
+    const rows = asLayers<{ part: Part; plates: readonly (BuildPlate | null)[] }>(
+      step,
+      { part: fixed, plates: linings },
+      { part: chosen, plates: steels },
+    );
+    return rows.outer.plates.flatMap((_, i) =>
+      [rows.outer, rows.inner].flatMap(({ part, plates }): SectionPlate[] => {
+        const plate = plates[i];
+        if (!plate) return [];
+        const { thicknessMm, origin } = plate;
+        const layer = part === fixed ? "lining" : "steel";
+        return [{ name: `${part.one ?? part.name} ${i + 1}`, layer, thicknessMm, isNew: origin === "new" }];
+      }),
+    );
+  };
+  const kept = section(input.fixed, input.chosen);
+  const taken = accepted && (step.choose === "outer" ? accepted.outer : accepted.inner);
+  const proposed = shown ? section(input.fixed, taken ?? layPlates(input, shown.counts)) : kept;
   const height = (plates: readonly SectionPlate[]): number => plates.reduce((sum, plate) => sum + plate.thicknessMm, 0);
   const full = Math.max(height(proposed), max) * 1.05;
   return (
@@ -93,7 +98,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
                 {pick.value.heightMm.toFixed(2)} mm, {pick.value.offTargetMm >= 0 ? "+" : "−"}
                 {Math.abs(pick.value.offTargetMm).toFixed(2)}
               </span>{" "}
-              sets aside steel {pick.value.setAside.join(", ")}
+              sets aside {chosen.one ?? chosen.name} {pick.value.setAside.join(", ")}
             </span>
           </button>
         )}

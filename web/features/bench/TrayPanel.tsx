@@ -93,7 +93,10 @@ export function CountPanel({ bench, state, aim, onEnter }: PanelProps & { aim: E
         ))}
       </div>
       <p className="pt-2 text-soft">
-        Enter: {before}. One that is missing is inside something: find it before you go on.
+        Enter: {before}.{" "}
+        {piece.temporary
+          ? "What is put on for the work is counted off before release."
+          : "One that is missing is inside something: find it before you go on."}
       </p>
     </section>
   );

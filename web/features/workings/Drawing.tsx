@@ -65,9 +65,9 @@ function stackPlates(frictionMm: number[], steels: { name: string; mm: number; i
     const friction = frictionMm[i];
     const steel = steels[i];
     if (friction !== undefined)
-      plates.push({ name: `friction ${i + 1}`, layer: "outer", thicknessMm: friction, isNew: false });
+      plates.push({ name: `friction ${i + 1}`, layer: "lining", thicknessMm: friction, isNew: false });
     if (steel)
-      plates.push({ name: `${steel.name} ${i + 1}`, layer: "inner", thicknessMm: steel.mm, isNew: steel.isNew });
+      plates.push({ name: `${steel.name} ${i + 1}`, layer: "steel", thicknessMm: steel.mm, isNew: steel.isNew });
   }
   return plates;
 }
