@@ -13,7 +13,7 @@ export type SpinePart = {
   state: SpineState;
   renewed: boolean;
   inHand: boolean;
-  plates: { name: string; outer: boolean; renewed: boolean; thicknessMm: number | null; heat: string | null }[];
+  plates: { name: string; lining: boolean; renewed: boolean; thicknessMm: number | null; heat: string | null }[];
 };
 
 const DRAW = 96;
@@ -107,6 +107,16 @@ const SHAPES: Record<string, ReactNode> = {
   gasket: <path d="M8 19h72v5H8z" />,
   "pressure-plate": <path d="M10 28h16v-8h9v-6h18v6h9v8h16v7H10z" />,
   lifter: <path d="M36 6h16v14h12v7H24v-7h12zM22 31h44v6H22z" />,
+  seal: (
+    <>
+      <circle cx="14" cy="22" r="6" />
+      <circle cx="74" cy="22" r="6" />
+    </>
+  ),
+  "spring-holder": <path d="M12 28h12V14h40v14h12v8H56V22H32v14H12z" />,
+  "disc-spring": <path d="M8 32L34 14h20l26 18-4 4-24-15H36L12 36z" />,
+  "top-hat": <path d="M34 8h20v18h18v8H16v-8h18z" />,
+  "push-rod": <path d="M40 3h8v38h-8z" />,
   "tab-washer": <path d="M14 20h60v5H14zM60 20l8-9h5v9z" />,
   hub: <path d="M18 30h14V14h8V8h8v6h8v16h14v7H18z" />,
   basket: <path d="M8 8h7v20h58V8h7v22l-6 6H14l-6-6zM32 36h24v5H32z" />,
@@ -145,12 +155,12 @@ function Pack({ part, ink }: { part: SpinePart; ink: string }) {
       {part.plates.map((plate, i) => (
         <rect
           key={plate.name}
-          x={plate.outer ? 10 : 18}
+          x={plate.lining ? 10 : 18}
           y={6 + i * 6}
-          width={plate.outer ? 66 : 50}
+          width={plate.lining ? 66 : 50}
           height={plate.thicknessMm === null ? 3.4 : 2 + plate.thicknessMm * 0.9}
-          fill={plate.outer ? "none" : (HEAT[plate.heat ?? ""] ?? ink)}
-          strokeWidth={plate.outer ? 1.4 : 0.5}
+          fill={plate.lining ? "none" : (HEAT[plate.heat ?? ""] ?? ink)}
+          strokeWidth={plate.lining ? 1.4 : 0.5}
         />
       ))}
     </>

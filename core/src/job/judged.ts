@@ -143,6 +143,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   const count = countOf(state, part.id);
   let worst: Proposal & { weight: number } = { decision: "keep", because: "", weight: 0 };
   let seen = false;
+  let measured = false;
   let near: string | null = null;
   const propose = (how: keyof typeof WEIGHT, because: string): void => {
     const weight = WEIGHT[how];
@@ -169,6 +170,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
         continue;
       }
       seen = true;
+      measured = true;
       const sentence = `${name}: ${verdictSentence(judged)}`;
       if (judged.verdict === "past" || judged.verdict === "undecided") propose(judged.verdict, sentence);
       else if (judged.verdict === null) propose("unknown", sentence);
@@ -184,7 +186,11 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   }
   return {
     decision: "keep",
-    because: near ?? `inside the limits, less than ${Math.round(NEAR_FRACTION * 100)} % of the wear used`,
+    because:
+      near ??
+      (measured
+        ? `inside the limits, less than ${Math.round(NEAR_FRACTION * 100)} % of the wear used`
+        : "looked at, nothing against it"),
   };
 }
 

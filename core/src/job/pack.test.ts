@@ -1,6 +1,11 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { procedureSchema } from "../procedure/index.ts";
+import { specSchema } from "../spec/index.ts";
+import { TestJob } from "../../testing.ts";
 import { findUnit, likelySlip } from "../quantity/index.ts";
-import { bench, Job, jobAt } from "../../testingBench.ts";
-import { computeStepOf, patternOf, stackCapacity, stackChecks, stackPick } from "./index.ts";
+import { bench, Job, jobAt, technician } from "../../testingBench.ts";
+import { computeStepOf, factsOf, patternOf, pullList, stackCapacity, stackChecks, stackPick } from "./index.ts";
 
 // Thicknesses, torques and plates in this file are invented.
 const step = computeStepOf(bench, "stack") ?? (undefined as never);
@@ -170,5 +175,77 @@ describe("the entry line's other keys", () => {
     expect(job.type("#")).toMatch(/Write the note/);
     expect(job.type("@")).toBe("photo");
     expect(job.state.notes.map((n) => n.body.text)).toEqual(["oil smells burnt"]);
+  });
+});
+
+describe("a pack with steels at both ends", () => {
+  const procedure = procedureSchema.parse(
+    JSON.parse(readFileSync(path.join(__dirname, "../../../procedures/clutch-disc-spring.json"), "utf8")),
+  );
+  const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+  const specs = [
+    ...bench.specs.filter((s) => s.key !== "stack-height"),
+    specSchema.parse({ kind: "height", key: "stack-height", label: "x", source, heightMm: { min: 10.8, max: 11.6 } }),
+    specSchema.parse({
+      kind: "limit",
+      key: "disc-height",
+      label: "x",
+      source,
+      limit: { kind: "min", serviceMin: 5.9 },
+    }),
+    specSchema.parse({
+      kind: "torque",
+      key: "holder-bolt-torque",
+      label: "x",
+      source,
+      targetNm: 8,
+      tolerancePercent: 10,
+    }),
+  ];
+  const shop = { ...bench, procedure, specs };
+  const counts = { "cover-bolts": 4, "holder-bolts": 4, friction: 2, steel: 3, "cover-dowel": 2 };
+  const answers = {
+    "off:spring-holder": ["", "2"],
+    "off:pack": ["", "stay"],
+    "measure:friction-thickness:found": ["2.86 2.86 2.86", "2.84 2.84 2.84"],
+    "inspect:friction-lining:found": ["s s"],
+    "measure:steel-thickness:found": ["1.6 1.98 1.6"],
+    "measure:steel-warp:found": ["0.05 0.3 0.06"],
+    "inspect:steel-colour:found": ["s s s"],
+    "measure:disc-height:found": ["6.2 6.2 6.2"],
+    "inspect:push-rod-state:found": ["s"],
+    "inspect:seal-state:found": ["w"],
+    "measure:basket-notch:found": ["0.2"],
+    "inspect:basket-fingers:found": ["s"],
+    "check:stack": ["", "3 2", "1.6 2 1.6", ""],
+    "measure:pack-height:left": ["10.9"],
+    "fit:spring-holder": ["2", ""],
+  };
+  const job = (task: string): TestJob => new TestJob(shop, technician, counts).until(task, answers);
+
+  test("the steels are chosen although they stand outermost, and go in between the frictions", () => {
+    const built = job("check:stack");
+    // By hand: frictions 5.70, kept steels 1.6 + 1.6; 10.8 to 11.6 wants a third of 1.9 to 2.7: only 2.0 fits.
+    expect(built.state.events.at(-1)?.body).toMatchObject({
+      type: "build_accepted",
+      counts: { "2.0": 1 },
+      outer: [{ origin: "kept" }, { origin: "new", thicknessMm: 2 }, { origin: "kept" }],
+      inner: [{ origin: "kept" }, { origin: "kept" }],
+    });
+    expect(pullList(shop, built.state).map((l) => [l.quantity, l.name])).toContainEqual([1, "Steel plates 2.0 mm"]);
+    expect(built.typeAll("", "3 2").type("2 1.6 1.6")).toBe("order wrong: steel 1 is 2 mm; 1.6 mm goes there");
+    const hand = job("fit:pack");
+    const names = ["", "", "", "", ""].map((line) => hand.type(line).split(":")[0]);
+    expect(names).toEqual(["steel 3", "friction 2", "steel 2", "friction 1", "steel 1"]);
+  });
+
+  test("the step the spring stood in is asked while anybody can still tell, and kept beside the one it goes into", () => {
+    const done = job("fit:seal");
+    expect([...factsOf(done.state)]).toEqual(
+      expect.arrayContaining([
+        ["step-found", "step 2"],
+        ["step-left", "step 2"],
+      ]),
+    );
   });
 });

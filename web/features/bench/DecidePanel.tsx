@@ -29,7 +29,11 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
                   {current ? "▸" : ""}
                 </span>
                 <span className="font-semibold">
-                  {s.item === 0 ? `all ${part.name.toLowerCase()}` : itemName(part, s.item, countOf(state, part.id))}
+                  {s.item > 0
+                    ? itemName(part, s.item, countOf(state, part.id))
+                    : countOf(state, part.id) > 1
+                      ? `all ${part.name.toLowerCase()}`
+                      : part.name.toLowerCase()}
                 </span>
                 <span
                   className={`text-lg font-semibold ${(taken?.decision ?? proposal.decision) === "renew" ? "text-past" : "text-petrol"}`}

@@ -208,7 +208,7 @@ describe("the spine", () => {
     expect(begin.find((p) => p.id === "gasket")?.renewed).toBe(true);
     const pack = parts(jobAt("measure:spring-length:found")).find((p) => p.id === "pack");
     expect(pack?.plates).toHaveLength(17);
-    expect(pack?.plates[0]).toMatchObject({ name: "friction 1", outer: true });
+    expect(pack?.plates[0]).toMatchObject({ name: "friction 1", lining: true });
     expect(pack?.plates.filter((p) => p.heat === "blue").map((p) => p.name)).toEqual(["steel 7", "steel 8"]);
     expect(parts(jobAt("fit:lifter")).find((p) => p.id === "pack")?.state).toBe("fitted");
   });

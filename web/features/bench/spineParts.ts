@@ -7,6 +7,8 @@ import {
   isOff,
   isRenewed,
   type JobState,
+  layersOf,
+  type PackEntry,
   platesOf,
   type Task,
   waitingSlots,
@@ -38,6 +40,12 @@ function howFar(
   return off ? "off" : "on";
 }
 
+/** The layer that carries the linings: the one a stack does not choose from; where nothing is computed, the outer. */
+function liningOf(bench: Bench, pack: PackEntry): string {
+  const step = bench.procedure.steps.find((s) => s.kind === "compute" && s.pack === pack.id);
+  return step?.kind === "compute" ? layersOf(bench, step).fixed.id : pack.layers[0].id;
+}
+
 /** What the spine draws, from the job's state. */
 export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[], inHand: Task | null): SpinePart[] {
   const colour = bench.procedure.points.find((p) => p.kind === "inspect" && p.findings.some((f) => f.word === "blue"));
@@ -62,7 +70,7 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
       inHand: inHand?.entry === entry.id,
       plates: plates.map((plate) => ({
         name: plate.name,
-        outer: entry.kind === "pack" && plate.layer.id === entry.layers[0].id,
+        lining: entry.kind === "pack" && plate.layer.id === liningOf(bench, entry),
         renewed: plate.renewed,
         thicknessMm: plate.thicknessMm,
         heat:
