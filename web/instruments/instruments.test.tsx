@@ -1,9 +1,10 @@
-import { type Judged, type Limit, onRing, type PullState } from "@averin/core";
+import { type Judged, type Limit, onRing, type PullState, type TrayPlace } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import { BoltRing, isBehind } from "./BoltRing.tsx";
 import { LimitRule } from "./LimitRule.tsx";
 import { linear, ruleSpan, wearPlace } from "./scale.ts";
 import { StackSection } from "./StackSection.tsx";
+import { outline, spotOf, TrayDrawing } from "./TrayDrawing.tsx";
 import { VerdictMark } from "./VerdictMark.tsx";
 
 // Limits invented.
@@ -97,4 +98,43 @@ test("the ring names the next bolt; a pull left out behind a later one is missed
   );
   expect(drawn).toContain("next is bolt 2, pass 1 of 1");
   expect(drawn).toContain("above band");
+});
+
+describe("the tray and the ring are drawn where the fasteners sit", () => {
+  const places = (state: TrayPlace["state"]): TrayPlace[] =>
+    onRing(4).map((spot, i) => ({
+      ...spot,
+      ...{ place: i + 1, lengthMm: i === 2 ? 45 : 25, bookMm: 25, under: i === 1 ? "washer" : null, state },
+    }));
+
+  test("what is out is an empty place, what is back in a filled one; the count stands in the middle", () => {
+    const out = renderToStaticMarkup(<TrayDrawing places={places("out")} next={2} />);
+    expect(out).toContain("Tray: 4 places, 4 in the tray; next is 2");
+    expect(out.match(/stroke-dasharray="5 4"/g)).toHaveLength(4);
+    const back = renderToStaticMarkup(<TrayDrawing places={places("in")} next={null} />);
+    expect(back).toContain("Tray: 4 places, 0 in the tray");
+    expect(back).not.toContain('stroke-dasharray="5 4"');
+  });
+
+  test("a length that is not the book's stands out, and what lay under a head is marked", () => {
+    const drawn = renderToStaticMarkup(<TrayDrawing places={places("out")} next={null} />);
+    expect(drawn.match(/fill="var\(--past\)"[^>]*>45</g)).toHaveLength(1);
+    expect(drawn.match(/r="8" fill="var\(--near\)"/g)).toHaveLength(1);
+  });
+
+  test("the outline is one closed line round every place, in whatever order they are given", () => {
+    const ring = onRing(6);
+    const path = outline(ring);
+    expect(path.match(/M/g)).toHaveLength(1);
+    expect(path.match(/C/g)).toHaveLength(6);
+    const points = (d: string): string[] =>
+      [...d.matchAll(/ (-?[\d.]+ -?[\d.]+)(?=C|$)/g)].map((m) => m[1] ?? "").sort();
+    expect(points(outline([...ring].reverse()))).toEqual(points(path));
+  });
+
+  test("on a ring the first is at the top and they go round clockwise", () => {
+    const [top, right, bottom, left] = onRing(4).map(spotOf);
+    expect(top?.y).toBeLessThan(bottom?.y ?? 0);
+    expect(right?.x).toBeGreaterThan(left?.x ?? 0);
+  });
 });

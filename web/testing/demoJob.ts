@@ -23,6 +23,9 @@ export const bench: Bench = {
 const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6, "cover-dowel": 2 };
 const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
 
+/** For tests: what was typed in the first demo job, by step. */
+export const answers: Record<string, string[]> = typed[0]?.answers ?? {};
+
 /** For tests: the first demo job, worked on to a task, with other answers where a test has its own. */
 export const jobAt = (task: string | null, other: Record<string, string[]> = {}): TestJob =>
-  new TestJob(bench, lead, counts).until(task, { ...typed[0]?.answers, ...other });
+  new TestJob(bench, lead, counts).until(task, { ...answers, ...other });

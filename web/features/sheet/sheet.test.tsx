@@ -1,8 +1,9 @@
 import { fold } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../../core/testing.ts";
-import { bench, jobAt } from "../../testing/demoJob.ts";
+import { answers, bench, jobAt } from "../../testing/demoJob.ts";
 import { Sheet } from "./Sheet.tsx";
+import { sheetData } from "./sheetData.ts";
 
 describe("the sheet", () => {
   const sheet = (job: TestJob): string =>
@@ -35,5 +36,91 @@ describe("the sheet", () => {
     expect(html).toMatch(/<s>9\.99 mm, .*struck by Tobin Hask/);
     expect(html).toContain("not measured: gauge lent out");
     expect(fold(job.events).struck.size).toBe(1);
+  });
+
+  test("how it was done: each school with the shop's own beside it, waits with how long they had, and by whom", () => {
+    const job = jobAt("start:soak");
+    job.type("one hour");
+    job.until(null, answers);
+    const data = sheetData("T-0001", bench, job.events);
+    const way = (ask: string) => data?.ways.find((w) => w.ask === ask);
+    expect(way("Soak how long?")).toEqual({
+      ask: "Soak how long?",
+      word: "one hour, an hour for choice",
+      own: "the shop's way is half hour",
+      by: "Tobin Hask",
+    });
+    expect(way("Soak the new plates")).toMatchObject({ word: "0 min", own: "60 asked for" });
+    expect(way("Stamped steels: which way does the sharp edge look?")).toMatchObject({ own: "the shop's way" });
+  });
+
+  test("a part left against advice says what it risks, in the owner's words, and who signed for it", () => {
+    const job = jobAt("decide:spring").until("decide:friction", { "decide:spring": ["", "3; owner declined"] });
+    const before = sheetData("T-0001", bench, job.events)?.left.find((l) => l.text.startsWith("springs: left"));
+    expect(before).toMatchObject({
+      text: "springs: left as it is, owner declined",
+      risk: expect.stringMatching(/slip under load/),
+      signed: null,
+    });
+    const key = job.open.find((p) => p.text === before?.text)?.key ?? "";
+    job.keep({ type: "open_point_signed", key, reason: "owner told and agreed" });
+    const after = sheetData("T-0001", bench, job.events)?.left.find((l) => l.text.startsWith("springs: left"));
+    expect(after).toMatchObject({
+      risk: expect.stringMatching(/slip under load/),
+      signed: expect.stringMatching(/^owner told and agreed, signed by Tobin Hask/),
+    });
+    expect(sheet(job)).toContain("What it risks: the clutch may slip under load");
+  });
+
+  test("a proposal that was overruled is kept beside what was decided", () => {
+    const job = jobAt("decide:steel").until("build:stack", { ...answers, "decide:steel": ["2; 3"] });
+    const steel = sheetData("T-0001", bench, job.events)?.decisions.find((d) => d.name === "steel 1");
+    expect(steel?.text).toBe(
+      "renew (proposed: keep): inside the limits, less than 80 % of the wear used; renewed as a precaution",
+    );
+  });
+
+  test("stop work stands on top, cleared or not; tray, locks, cautions and people stand below", () => {
+    const job = jobAt("inspect:basket-bearing:found");
+    job.type("m");
+    expect(sheet(job)).toContain("Not fit to run. ");
+    const stop = job.events.at(-1)?.id ?? "";
+    job.keep({ type: "stop_cleared", event: stop, reason: "roller found in the sump" });
+    expect(sheet(job)).toContain("Work was stopped: ");
+    job.until(null, answers);
+    const data = sheetData("T-0001", bench, job.events);
+    expect(data?.stops[0]?.cleared).toMatch(/^roller found in the sump, Tobin Hask/);
+    expect(data?.tray).toEqual(
+      expect.arrayContaining(["Cover bolts: 6 out, 6 in", "Pedal wedges: 1 put on, 1 taken away"]),
+    );
+    expect(data?.torques.find((t) => t.name === "Hub nut")?.lock).toBe("locked by tab, Tobin Hask");
+    expect(data?.cautions).toMatch(/^\d+ cautions were shown before the work they belong to, to Tobin Hask\.$/);
+    expect(data?.people).toBe("Tobin Hask");
+  });
+
+  test("four kinds of not-a-number read differently, and none as a pass", () => {
+    const job = jobAt("measure:basket-notch:found");
+    job.typeAll("0.3");
+    job.until("measure:lever-play:left", answers).type("/", "gauge lent out");
+    const data = sheetData("T-0001", bench, job.events);
+    const point = (name: string) => data?.readings.find((r) => r.name === name);
+    expect(point("Basket finger notches")?.rows[0]).toMatchObject({
+      verdict: "no limit on file: kept, not judged",
+      limit: "no limit on file",
+    });
+    expect(point("Free play at the lever")?.none).toBe("not measured: gauge lent out");
+    expect(point("Steel plate warp")?.rows[7]?.left).toBe("new, not measured");
+    expect(data?.findings.find((f) => f.name.startsWith("Basket fingers"))?.words).toBe("marked");
+  });
+
+  test("photos and notes come with who and when", () => {
+    const job = jobAt("off:cover");
+    const photo = "6f2c1d3e-8a4b-4c5d-9e6f-7a8b9c0d1e2f";
+    job.keep({ type: "photo_taken", photo, task: "off:cover", caption: "scored face" });
+    job.type("# oil smells burnt");
+    const html = sheet(job);
+    expect(html).toContain(`/api/jobs/j/photos/${photo}`);
+    expect(html).toContain("scored face (Tobin Hask, 2026-11-23)");
+    expect(html).toContain("oil smells burnt (Tobin Hask, 2026-11-23)");
   });
 });
