@@ -191,8 +191,8 @@ function Readings({ readings }: Pick<SheetData, "readings">) {
             )}
             {point.rows.map((row, i) => (
               <tr key={i} className="border-b border-line">
-                <td className="py-0.5">{row.name}</td>
-                <td className="figure">{row.found}</td>
+                <td className="py-0.5 pr-2 whitespace-nowrap">{row.name}</td>
+                <td className="figure pr-2 whitespace-nowrap">{row.found}</td>
                 <td>
                   <span className="flex items-center gap-2">
                     {row.judged && <VerdictMark judged={row.judged} size={0.8} />}

@@ -213,10 +213,12 @@ function Sheet({ sheet, photos }: { sheet: SheetData; photos: ReadonlyMap<string
           "Notes",
           sheet.notes.map((note) => <Line key={note}>{note}</Line>),
         )}
-        {some(
-          "Next",
-          sheet.next.map((line) => <Line key={line}>{line}</Line>),
-        )}
+        <View wrap={false}>
+          {some(
+            "Next",
+            sheet.next.map((line) => <Line key={line}>{line}</Line>),
+          )}
+        </View>
         {some(
           "Struck entries",
           sheet.struck.map((s, i) => (
