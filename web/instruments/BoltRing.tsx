@@ -1,9 +1,7 @@
 import type { PullState } from "@averin/core";
 import { useId } from "react";
-import { outline, spotOf } from "./TrayDrawing.tsx";
+import { CENTRE, outline, Plan, PlaceNumber, spotOf } from "./fastenerPlan.tsx";
 
-const SIZE = 380;
-const CENTRE = SIZE / 2;
 /** Words keep clear of the lines that run under them. */
 const HALO = { paintOrder: "stroke", stroke: "var(--ground)", strokeWidth: 7 } as const;
 
@@ -31,13 +29,7 @@ export function BoltRing({
     .join("");
   const says = next ? `next is bolt ${next.place}, pass ${next.pass} of ${passes}` : "every pull recorded";
   return (
-    <svg
-      viewBox={`0 0 ${SIZE} ${SIZE}`}
-      role="group"
-      aria-labelledby={title}
-      className="block h-auto w-full max-w-[400px]"
-    >
-      <title id={title}>{`Bolt ring, ${places.length} places; ${says}`}</title>
+    <Plan id={title} says={`Bolt ring, ${places.length} places; ${says}`}>
       {places.length > 2 && <path d={outline(where)} fill="none" stroke="var(--line)" strokeWidth="1.5" />}
       <path d={orderPath} fill="none" stroke="var(--line)" strokeWidth="1.5" strokeDasharray="5 5" />
       {next && (
@@ -89,17 +81,7 @@ export function BoltRing({
               <Hexagon x={x} y={y} r={31} fill="var(--band)" stroke="none" width={0} />
             </g>
             {isNext && <Hexagon x={x} y={y} r={38} fill="none" stroke="var(--petrol)" width={5} breathing />}
-            <text
-              x={x}
-              y={y + 8}
-              textAnchor="middle"
-              fontSize="22"
-              fontWeight="700"
-              className="figure"
-              fill={bad ? "var(--past)" : "var(--ink)"}
-            >
-              {place}
-            </text>
+            <PlaceNumber x={x} y={y} place={place} tone={bad ? "var(--past)" : "var(--ink)"} />
             {(bad ?? missed) && (
               <text
                 x={x}
@@ -115,7 +97,7 @@ export function BoltRing({
           </g>
         );
       })}
-    </svg>
+    </Plan>
   );
 }
 

@@ -4,7 +4,8 @@ import { BoltRing, isBehind } from "./BoltRing.tsx";
 import { LimitRule } from "./LimitRule.tsx";
 import { linear, ruleSpan, wearPlace } from "./scale.ts";
 import { StackSection } from "./StackSection.tsx";
-import { outline, spotOf, TrayDrawing } from "./TrayDrawing.tsx";
+import { outline, spotOf } from "./fastenerPlan.tsx";
+import { TrayDrawing } from "./TrayDrawing.tsx";
 import { VerdictMark } from "./VerdictMark.tsx";
 
 // Limits invented.

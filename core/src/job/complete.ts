@@ -1,6 +1,6 @@
 import { type Answer, type RefusalCode } from "../calculator/index.ts";
 import { fastenerCastle } from "../fastener/index.ts";
-import { entryOf, partOf, pieceOf, pointOf, questionOf, type WaitStep } from "../procedure/index.ts";
+import { entryOf, partOf, pieceOf, pointOf, questionOf, type WaitStep, waitStepsOf } from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
 import { activeSpine, facingOf, stopsOf, wayOf } from "./applies.ts";
 import { type Bench, presetOf, specFor } from "./bench.ts";
@@ -228,9 +228,8 @@ function completeQuestion(bench: Bench, state: JobState, draft: Of<"question_ans
   return yes({ ...draft, means: way.means, preset: presetOf(bench, question) });
 }
 
-function waitStep(bench: Bench, id: string): WaitStep | null {
-  return bench.procedure.steps.find((s): s is WaitStep => s.kind === "wait" && s.id === id) ?? null;
-}
+const waitStep = (bench: Bench, id: string): WaitStep | undefined =>
+  waitStepsOf(bench.procedure).find((wait) => wait.id === id);
 
 function completeStart(bench: Bench, state: JobState, draft: Of<"wait_started">): Answer<Body> {
   const wait = waitStep(bench, draft.wait);

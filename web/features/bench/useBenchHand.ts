@@ -45,7 +45,7 @@ export type Said = { tone: "said" | "stop"; text: string };
 type Hand = { task: string | null; aim: string | null };
 type View = { hand: Hand; asking: Asking | null };
 
-/** Slots of the first half of a key, such as "fit:pack:4", that stand for an item's number. */
+/** The item or place that a slot stands for, as it is gone to by number. */
 const numberIn = (s: Slot): number | null => {
   if ("item" in s) return s.item;
   return "place" in s ? s.place : null;
@@ -202,7 +202,12 @@ export function useBenchHand({
   };
 
   const inTurn = (work: () => Promise<void>): void => {
-    queue.current = queue.current.then(work).catch((error: unknown) => stop(String(error)));
+    queue.current = queue.current.then(work).catch((error: unknown) => {
+      const why = error instanceof Error ? error.message : String(error);
+      stop(
+        `That line was not taken: this browser could not put it away (${why}). Make room or open the bench in another browser, then type it again.`,
+      );
+    });
   };
 
   return {
