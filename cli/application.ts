@@ -5,7 +5,7 @@ import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { connect, type Database } from "../web/server/database.ts";
 import { migrate } from "../web/server/migrations.ts";
-import { keepProcedure } from "../web/server/stores/shop.ts";
+import { takeProcedures } from "../web/server/procedures.ts";
 import { Told } from "./told.ts";
 import { ROOT, WEB } from "./paths.ts";
 
@@ -67,12 +67,7 @@ export async function prepare(url: string, fill?: (db: Database) => Promise<void
   const db = connect(url);
   try {
     await migrate(db);
-    const folder = path.join(ROOT, "procedures");
-    for (const file of readdirSync(folder)
-      .filter((name) => name.endsWith(".json"))
-      .sort()) {
-      await keepProcedure(db, JSON.parse(readFileSync(path.join(folder, file), "utf8")));
-    }
+    await takeProcedures(db, path.join(ROOT, "procedures"));
     await fill?.(db);
   } catch (error) {
     const code = (error as { original?: { code?: string } }).original?.code;

@@ -24,7 +24,7 @@ test("a fault is named by file and place, with what would be right, and the answ
   const body = JSON.parse(readFileSync(SHIPPED, "utf8")) as { points: { on: string }[] };
   if (body.points[0]) body.points[0].on = "flywheel";
   expect(check("odd.json", JSON.stringify(body))).toMatchObject({
-    out: 'odd.json: points.0.on: "flywheel" is no part of the spine.\n',
+    out: 'odd.json: points.0.on (friction-thickness): "flywheel" is no part of the spine.\n',
     status: 1,
   });
 });

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { procedureSchema, rehearse } from "@averin/core";
+import { assemble, IncludeFault, procedureSchema, rehearse } from "@averin/core";
+import { shapeFaults, sharedPieces } from "../web/server/procedures.ts";
 import { ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
 
@@ -22,12 +23,16 @@ function read(file: string): unknown {
 
 /** What is wrong with one procedure, line by line: its shape first, then what a rehearsal of it runs into. */
 export function faultsOf(name: string, body: unknown): { faults: string[]; walks: number; lines: number } {
-  const parsed = procedureSchema.safeParse(body);
-  if (!parsed.success) {
-    const faults = parsed.error.issues.map((issue) => `${name}: ${issue.path.join(".") || "$"}: ${issue.message}`);
-    return { faults, walks: 0, lines: 0 };
+  let whole: unknown;
+  try {
+    whole = assemble(body, sharedPieces(SHIPPED));
+  } catch (error) {
+    if (!(error instanceof IncludeFault)) throw error;
+    return { faults: [`${name}: spine: ${error.message}`], walks: 0, lines: 0 };
   }
-  const { faults, walks, lines } = rehearse(parsed.data);
+  const shape = shapeFaults(name, whole);
+  if (shape.length > 0) return { faults: shape, walks: 0, lines: 0 };
+  const { faults, walks, lines } = rehearse(procedureSchema.parse(whole));
   return { faults: faults.map(({ at, message }) => `${name}: ${at}: ${message}`), walks, lines };
 }
 

@@ -59,6 +59,7 @@ export const bench: Bench = {
     { role: "tab-washer", nominal: null, thicknessMm: null, price: "1.10" },
   ].map((part, i) => ({ id: `p${i}`, name: part.role, number: `N-${i}`, currency: "TFC", stock: 20, ...part })),
   presets: {},
+  labour: null,
 };
 
 export const lead: Actor = { id: "lead", name: "Lead", roles: ["lead", "technician"] };

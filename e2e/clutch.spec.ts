@@ -18,6 +18,8 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await signIn(page, shop, "Edda Vane");
   await page.getByRole("link", { name: "Take in a machine" }).press("Enter");
   await page.locator("select[name=machine]").selectOption("new");
+  await page.getByLabel("Model and its spec book").selectOption("pellando-grindal-300");
+  await page.getByLabel("What is worked on").selectOption("clutch-coil-spring");
   await page.getByLabel("Plate or mark").fill("Club bike 19");
   await page.getByLabel("Owner", { exact: true }).fill("Harbour Enduro Club");
   await page.getByLabel("How to reach them").fill("notice board");

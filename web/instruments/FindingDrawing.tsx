@@ -39,7 +39,74 @@ const DRAW: Record<FindingDrawingName, (grade: number) => ReactNode> = {
   "basket finger": finger,
   "hub rubber": rubber,
   "roller bearing": bearing,
+  "sprocket tooth": tooth,
+  "joint grease": grease,
+  "joint track": track,
+  "boot skin": boot,
 };
+
+/** Three teeth in profile: even with a flat top, hollow, leaning over, worn to a point. */
+const TEETH = [
+  "M0 54h14l5-36h8l5 36h10l5-36h8l5 36h10l5-36h8l5 36h16",
+  "M0 54h14q7-14 6-34h7q-1 20 6 34h10q7-14 6-34h7q-1 20 6 34h10q7-14 6-34h7q-1 20 6 34h16",
+  "M0 54h12q12-12 16-38l7-2q-6 20-2 40h8q12-12 16-38l7-2q-6 20-2 40h8q12-12 16-38l7-2q-6 20-2 40h19",
+  "M0 54h14q8-12 10-44q2 32 10 44h8q8-12 10-44q2 32 10 44h8q8-12 10-44q2 32 10 44h14",
+] as const;
+function tooth(grade: number): ReactNode {
+  return (
+    <>
+      <path d={`${TEETH[grade] ?? TEETH[0]}V60H0Z`} fill="var(--band)" />
+      {grade > 0 && <path d={TEETH[0]} strokeDasharray="3 3" strokeWidth="1" opacity="0.6" />}
+    </>
+  );
+}
+
+/** A smear of grease on a rag: even, beaded with water, with grit in it, streaked with rust. */
+function grease(grade: number): ReactNode {
+  const specks = [18, 30, 44, 56, 68, 82];
+  return (
+    <>
+      <path d="M8 36q6-22 30-22t36 8q22 2 22 16t-30 14T8 36z" fill={grade === 1 ? "var(--band)" : "var(--soft)"} />
+      {grade === 1 &&
+        specks.map((x, i) => (
+          <circle key={x} cx={x} cy={28 + (i % 3) * 7} r="3.6" fill="var(--sheet)" strokeWidth="1.2" />
+        ))}
+      {grade === 2 &&
+        specks.map((x, i) => <path key={x} d={`M${x} ${24 + (i % 3) * 8}l4-3 2 5-5 1z`} fill="var(--ink)" />)}
+      {grade === 3 && <path d="M20 30q14 8 30 0t34 4M26 42q16 6 40 0" stroke="var(--near)" strokeWidth="4" />}
+    </>
+  );
+}
+
+/** A track with its ball seen along it: bright, a polished path, a groove with a step, a crack through. */
+function track(grade: number): ReactNode {
+  return (
+    <>
+      <path
+        d={grade === 2 ? "M4 14h30v10q18 12 36 0V14h30v32H4z" : "M4 14h26q22 22 44 0h26v32H4z"}
+        fill="var(--band)"
+      />
+      <circle cx="52" cy={grade === 2 ? 19 : 12} r="11" fill="var(--sheet)" />
+      {grade === 1 && <path d="M40 24q12 8 24 0" strokeWidth="5" stroke="var(--soft)" />}
+      {grade === 3 && <path d="M48 25l6 7-6 6 5 8" stroke="var(--past)" strokeWidth="2.6" />}
+    </>
+  );
+}
+
+/** The folds of a boot: soft, hard, cracked in the folds, torn open. */
+function boot(grade: number): ReactNode {
+  return (
+    <>
+      <path
+        d="M4 22l14-8 8 10 10-16 10 16 10-16 10 16 10-14 10 12 14-4v24l-14-4-10 12-10-14-10 16-10-16-10 16-10-16-8 10-14-8z"
+        fill="var(--band)"
+      />
+      {grade === 1 && <path d="M36 22v16M56 22v16M76 22v16" strokeWidth="2.6" />}
+      {grade === 2 && <path d="M44 20l3 5-3 4M64 20l3 5-3 4M54 34l3 5-3 4" stroke="var(--past)" strokeWidth="2.2" />}
+      {grade === 3 && <path d="M46 8l6 12-6 8 8 10-4 12" stroke="var(--past)" strokeWidth="5" />}
+    </>
+  );
+}
 
 /** Three pads of lining with the grooves between them: open, smeared shut, broken out. */
 function lining(grade: number): ReactNode {

@@ -5,6 +5,8 @@ export type SpineState = "on" | "off" | "measured" | "judged" | "decided" | "new
 export type SpinePart = {
   id: string;
   name: string;
+  /** The shape it is drawn by. */
+  draws: string;
   kind: "part" | "pack" | "fasteners";
   count: number;
   place: "on" | "off" | "in";
@@ -98,7 +100,7 @@ function shapeOf(part: SpinePart, ink: string): ReactNode {
   if (part.kind === "pack") return <Pack part={part} ink={ink} />;
   if (part.kind === "fasteners") return <Bolts count={part.count} />;
   if (part.count > 1) return <Coils count={part.count} />;
-  return SHAPES[part.id] ?? <rect x="16" y="14" width="56" height="16" />;
+  return SHAPES[part.draws] ?? <rect x="16" y="14" width="56" height="16" />;
 }
 
 /** Parts that have a drawing of their own, by id; any other is a plain disc in section. */
@@ -120,6 +122,30 @@ const SHAPES: Record<string, ReactNode> = {
   "tab-washer": <path d="M14 20h60v5H14zM60 20l8-9h5v9z" />,
   hub: <path d="M18 30h14V14h8V8h8v6h8v16h14v7H18z" />,
   basket: <path d="M8 8h7v20h58V8h7v22l-6 6H14l-6-6zM32 36h24v5H32z" />,
+  wheel: (
+    <>
+      <circle cx="44" cy="22" r="19" />
+      <circle cx="44" cy="22" r="8" />
+    </>
+  ),
+  caliper: <path d="M18 10h52v10H58v14H46V20H30v8H18z" />,
+  shaft: <path d="M6 18h12v-6h10v6h34v-8h14v8h8v8h-8v8H62v-8H28v6H18v-6H6z" />,
+  bar: <path d="M6 19h76v6H6z" />,
+  band: <path d="M36 6h14v32H36zM50 8h16v5H50z" />,
+  boot: <path d="M20 8l8 4 4-3 6 6 4-3 6 5 4-2 6 4v8l-6 4-4-2-6 5-4-3-6 6-4-3-8 4z" />,
+  ring: <path d="M44 5a17 17 0 1 1-6 1l2 5a12 12 0 1 0 4-1z" />,
+  cup: <path d="M20 6h40q10 0 10 10v12q0 10-10 10H20v-7h36q5 0 5-5v-8q0-5-5-5H20z" />,
+  race: (
+    <>
+      <circle cx="44" cy="22" r="17" />
+      <circle cx="44" cy="12" r="4" />
+      <circle cx="44" cy="32" r="4" />
+      <circle cx="34" cy="22" r="4" />
+      <circle cx="54" cy="22" r="4" />
+    </>
+  ),
+  chain: <path d="M4 16h24v12H4zM24 18h18v8H24zM38 16h24v12H38zM58 18h18v8H58z" />,
+  sprocket: <path d="M44 4l5 5 7-3 2 7 7 2-3 7 5 5-6 4 1 7-8 0-3 7-7-3-7 3-3-7-8 0 1-7-6-4 5-5-3-7 7-2 2-7 7 3z" />,
   judder: <path d="M12 24q32-14 64 0M12 32h64v4H12z" />,
 };
 

@@ -21,7 +21,7 @@ export type PersonRow = {
   pinLockedUntil: Date | null;
 };
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
-export type BookRow = { id: string; maker: string; model: string; build: string; title: string };
+export type BookRow = { id: string; maker: string; model: string; build: string; builds: string[]; title: string };
 export type SpecRow = { bookId: string; specKey: string; body: unknown };
 export type GaugeRow = { id: string; body: unknown };
 export type WrenchRow = { id: string; body: unknown };
@@ -47,6 +47,8 @@ export type MachineRow = {
   year: number | null;
   mark: string;
   build: string;
+  /** Everything it has that a procedure can be for. */
+  builds: string[];
   meterUnit: string;
 };
 export type MeterReadingRow = {
@@ -112,6 +114,8 @@ export type JobSummaryRow = {
   sinceAt: Date | null;
   lastBy: string;
 };
+export type SettingRow = { name: string; body: unknown };
+export type ProcedureFaultRow = { file: string; message: string };
 export type PresetRow = { question: string; word: string };
 export type PhotoRow = {
   id: string;
@@ -150,6 +154,7 @@ function models(sequelize: Sequelize) {
       maker: text(80),
       model: text(80),
       build: text(60),
+      builds: { type: DataTypes.JSON, allowNull: false },
       title: text(200),
     }),
     specs: define<SpecRow>("specs", {
@@ -181,6 +186,7 @@ function models(sequelize: Sequelize) {
       year: { type: DataTypes.INTEGER, allowNull: true },
       mark: text(80),
       build: text(60),
+      builds: { type: DataTypes.JSON, allowNull: false },
       meterUnit: text(4),
     }),
     meterReadings: define<MeterReadingRow>("meter_readings", {
@@ -257,6 +263,8 @@ function models(sequelize: Sequelize) {
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
     }),
+    settings: define<SettingRow>("shop_settings", { name: key(), body: { type: DataTypes.JSON, allowNull: false } }),
+    procedureFaults: define<ProcedureFaultRow>("procedure_faults", { file: key(120), message: text(4000) }),
     presets: define<PresetRow>("shop_presets", { question: key(), word: text(80) }),
     photos: define<PhotoRow>("photos", {
       id: key(36),

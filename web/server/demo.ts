@@ -10,6 +10,7 @@ import {
   draftsOf,
   fold,
   gaugeSchema,
+  labourSchema,
   interpret,
   nextTask,
   openPoints,
@@ -30,11 +31,13 @@ import { shopChanged } from "./stores/shop.ts";
 
 const demoSchema = z.object({
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
+  labour: labourSchema,
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   jobs: z.array(
     z.object({
       mark: z.string(),
+      procedure: z.string(),
       meter: z.number(),
       complaint: z.string(),
       symptom: intakeSchema.shape.symptom,
@@ -59,6 +62,7 @@ const demoSchema = z.object({
       maker: z.string(),
       model: z.string(),
       build: z.string(),
+      builds: z.array(z.string()),
       title: z.string(),
       source: sourceSchema.omit({ page: true }),
       specs: z.array(z.looseObject({ key: z.string(), source: z.string() })),
@@ -131,6 +135,7 @@ async function seedJob(db: Database, job: Demo["jobs"][number], people: Readonly
   const intake = intakeSchema.parse({
     machine: { id: machine.get("id") },
     meter: job.meter,
+    procedure: job.procedure,
     complaint: job.complaint,
     symptom: job.symptom,
   });
@@ -169,6 +174,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   if (marker === DONE || (marker === undefined && (await anyPeople(db)))) return;
   await db.counters.upsert({ name: "demo", value: BEGUN });
   for (const gauge of demo.gauges) await db.gauges.upsert({ id: gauge.id, body: gauge });
+  await db.settings.upsert({ name: "labour", body: demo.labour });
   for (const wrench of demo.wrenches) await db.wrenches.upsert({ id: wrench.id, body: wrench });
   for (const { specs, parts, source, ...book } of demo.books) {
     await db.books.upsert(book);

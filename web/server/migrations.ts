@@ -64,6 +64,17 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         ADD COLUMN IF NOT EXISTS sinceAt DATETIME(3), ADD COLUMN IF NOT EXISTS lastBy VARCHAR(80) NOT NULL DEFAULT ''`,
     ],
   },
+  {
+    name: "0003-several-assemblies",
+    statements: [
+      `ALTER TABLE spec_books ADD COLUMN IF NOT EXISTS builds JSON NOT NULL DEFAULT '[]'`,
+      `ALTER TABLE machines ADD COLUMN IF NOT EXISTS builds JSON NOT NULL DEFAULT '[]'`,
+      `UPDATE spec_books SET builds = JSON_ARRAY(build) WHERE JSON_LENGTH(builds) = 0`,
+      `UPDATE machines SET builds = JSON_ARRAY(build) WHERE JSON_LENGTH(builds) = 0`,
+      `CREATE TABLE IF NOT EXISTS shop_settings (name VARCHAR(60) PRIMARY KEY, body JSON NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS procedure_faults (file VARCHAR(120) PRIMARY KEY, message VARCHAR(4000) NOT NULL)`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

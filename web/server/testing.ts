@@ -1,12 +1,11 @@
 import { randomUUID } from "node:crypto";
-import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { Actor } from "@averin/core";
 import { createConnection } from "mariadb";
 import { connect, type Database } from "./database.ts";
 import { readDemo, seedDemo } from "./demo.ts";
 import { migrate } from "./migrations.ts";
-import { keepProcedure } from "./stores/shop.ts";
+import { takeProcedures } from "./procedures.ts";
 
 const ROOT = path.join(__dirname, "../..");
 
@@ -21,10 +20,7 @@ export async function testDatabase(fill: "empty" | "demo" = "empty"): Promise<Da
   await connection.end();
   const db = connect(base.replace(/\/averin$/, `/${name}`));
   await migrate(db);
-  const folder = path.join(ROOT, "procedures");
-  for (const file of readdirSync(folder)) {
-    await keepProcedure(db, JSON.parse(readFileSync(path.join(folder, file), "utf8")));
-  }
+  await takeProcedures(db, path.join(ROOT, "procedures"));
   if (fill === "demo") {
     const demo = await readDemo(path.join(ROOT, "demo"));
     await seedDemo(db, { ...demo, jobs: [] });

@@ -19,6 +19,7 @@ export const bench: Bench = {
   wrenches: shop.wrenches,
   parts: book.parts,
   presets: {},
+  labour: null,
 };
 const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6, "cover-dowel": 2 };
 const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };

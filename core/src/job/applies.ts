@@ -6,18 +6,42 @@ import {
   type Point,
   type Question,
   questionOf,
+  type Step,
 } from "../procedure/index.ts";
-import type { Bench } from "./bench.ts";
+import type { Spec } from "../spec/index.ts";
+import { type Bench, specFor } from "./bench.ts";
 import { type EventOf, isEvent } from "./events.ts";
-import { factsOf, type JobState, latest } from "./fold.ts";
+import { factsOf, hasComeOff } from "./facts.ts";
+import { type JobState, latest } from "./fold.ts";
 import { perState } from "./perState.ts";
 import { slot } from "./slot.ts";
 
-/** The entries that this job works on: those whose condition holds by what has been answered. */
+/**
+ * The entries that this job works on, in the order they come off: those whose condition holds by what is known, and
+ * those that have come off already, whatever was said since, because what is off must go back.
+ */
 export const activeSpine = perState((bench, state): readonly Entry[] => {
-  const facts = factsOf(state);
-  return bench.procedure.spine.filter((entry) => holds(entry.when, facts) === true);
+  const facts = factsOf(bench, state);
+  const { spine, routes } = bench.procedure;
+  const active = spine.filter((entry) => holds(entry.when, facts) === true || hasComeOff(state, entry.id));
+  const route = routes.find(({ when }) => holds(when, facts) === true);
+  if (!route) return active;
+  const turned = route.order.flatMap((id) => active.filter((entry) => entry.id === id));
+  const rest = [...turned];
+  return active.map((entry) => (turned.includes(entry) ? (rest.shift() ?? entry) : entry));
 });
+
+export const activeIds = perState(
+  (bench, state): ReadonlySet<string> => new Set(activeSpine(bench, state).map((entry) => entry.id)),
+);
+
+/** Whether an entry goes back in: not where a new assembly has taken its place. */
+export const goesBack = (bench: Bench, state: JobState, entry: Entry): boolean =>
+  holds(entry.backWhen, factsOf(bench, state)) !== false;
+
+/** Whether a step is part of this job by what is known. */
+export const stepApplies = (bench: Bench, state: JobState, step: Step): boolean =>
+  !("when" in step) || holds(step.when, factsOf(bench, state)) === true;
 
 /** Parts of the entries that this job works on, layers of a pack as parts of their own. */
 export const activeParts = perState((bench, state): readonly Part[] =>
@@ -28,8 +52,8 @@ export const activeParts = perState((bench, state): readonly Part[] =>
 
 /** Points asked for in this job: on a part that is worked on, with a condition that holds. */
 export const activePoints = perState((bench, state): readonly Point[] => {
-  const facts = factsOf(state);
-  const active = new Set(activeSpine(bench, state).map((entry) => entry.id));
+  const facts = factsOf(bench, state);
+  const active = activeIds(bench, state);
   return bench.procedure.points.filter(
     (point) => holds(point.when, facts) === true && active.has(entryHolding(bench.procedure, point.on)?.id ?? ""),
   );
@@ -47,6 +71,18 @@ export function facingOf(bench: Bench, state: JobState, part: Part): string | nu
   if (part.facingBy !== undefined) return wayOf(bench, state, part.facingBy)?.facing ?? null;
   return part.facing ?? null;
 }
+
+/** Whether a figure is withheld: it belongs to the original, and what lies on the bench is a stranger. */
+export function isWithheld(bench: Bench, state: JobState, key: string): boolean {
+  const { identity } = bench.procedure;
+  if (!identity?.withholds.includes(key)) return false;
+  const said = factsOf(bench, state).get(identity.question);
+  return said !== undefined && identity.strangers.includes(said);
+}
+
+/** The figure that a reading in this job is judged by: the book's, unless it is withheld from a stranger. */
+export const specAt = (bench: Bench, state: JobState, key: string): Spec | null =>
+  isWithheld(bench, state, key) ? null : specFor(bench, key);
 
 export type Stop = { event: EventOf<"finding_recorded">; text: string; cleared: EventOf<"stop_cleared"> | null };
 

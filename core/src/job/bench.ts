@@ -41,6 +41,9 @@ export const storePartSchema = z.strictObject({
 });
 export type StorePart = z.infer<typeof storePartSchema>;
 
+/** What an hour of work costs in this shop, as decimal text. */
+export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d{2}$/), currency: z.string() });
+
 /** Everything a job's events are judged by: the procedure it began with and the shop's figures as they stand now. */
 export const benchSchema = z.strictObject({
   procedure: procedureSchema,
@@ -50,6 +53,7 @@ export const benchSchema = z.strictObject({
   parts: z.array(storePartSchema),
   /** The shop's own way of each school it has said one for, by the question's id. */
   presets: z.record(z.string(), z.string()).default({}),
+  labour: labourSchema.nullable().default(null),
 });
 export type Bench = z.infer<typeof benchSchema>;
 

@@ -1,16 +1,32 @@
 import { type Answer, type RefusalCode } from "../calculator/index.ts";
 import { fastenerCastle } from "../fastener/index.ts";
-import { entryOf, partOf, pieceOf, pointOf, questionOf, type WaitStep, waitStepsOf } from "../procedure/index.ts";
+import {
+  entryOf,
+  partOf,
+  pieceOf,
+  pointOf,
+  questionOf,
+  type MeasurePoint,
+  phaseOfStage,
+  stepOf,
+  type WaitStep,
+  waitStepsOf,
+} from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
-import { activeSpine, facingOf, stopsOf, wayOf } from "./applies.ts";
+import { aimOf, suggestTurn, turnOf } from "./adjust.ts";
+import { activeSpine, facingOf, specAt, stopsOf, wayOf } from "./applies.ts";
 import { type Bench, presetOf, specFor } from "./bench.ts";
+import { workedOut } from "./drive.ts";
+import { estimateFor } from "./estimate.ts";
 import type { Actor, Body, Draft } from "./events.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { countOf, type JobState, slotKeyOf } from "./fold.ts";
+import { shutGate } from "./gates.ts";
 import { proposalFor } from "./judged.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { slot } from "./slot.ts";
 import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
 import { bandOf, torqueSpecFor } from "./torque.ts";
+import { verified } from "./verify.ts";
 import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
 
 const no = (code: RefusalCode, path: string, message: string): Answer<never> => ({
@@ -21,17 +37,37 @@ const yes = (value: Body): Answer<Body> => ({ ok: true, value });
 
 type Of<T extends Draft["type"]> = Extract<Draft, { type: T }>;
 
-function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken">): Answer<Body> {
+/** The point that is read at a place, or what is wrong with the place. */
+function placeRead(
+  bench: Bench,
+  state: JobState,
+  draft: Of<"reading_taken"> | Of<"reading_worded">,
+): Answer<MeasurePoint> {
   const point = pointOf(bench.procedure, draft.point);
   if (point?.kind !== "measure")
     return no("unsupported", "point", `"${draft.point}" is no measured point of this job.`);
   const part = partOf(bench.procedure, point.on);
   const count = part ? countOf(state, part.id) : 1;
   if (draft.item > count) return no("range", "item", `There are ${count} here; ${draft.item} is not one of them.`);
-  if (point.stage !== "bench" && draft.phase !== "left") return no("range", "phase", `${point.name} is read as left.`);
-  const places = draft.phase === "left" && point.stage === "bench" ? Math.max(1, point.placesNew) : point.places;
+  if (draft.phase === "found" && phaseOfStage(point.stage) === "left")
+    return no("range", "phase", `${point.name} is read as left.`);
+  const renewed = draft.phase === "left" && point.stage === "bench" && !point.again;
+  const places = renewed ? Math.max(1, point.placesNew) : point.places;
   if (draft.place > places)
     return no("range", "place", `${point.name} has ${places} places; ${draft.place} is not one.`);
+  return { ok: true, value: point };
+}
+
+/** A word where no number can be had: kept as what it is, judged by nothing. */
+function completeWorded(bench: Bench, state: JobState, draft: Of<"reading_worded">): Answer<Body> {
+  const point = placeRead(bench, state, draft);
+  return point.ok ? yes(draft) : point;
+}
+
+function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken">): Answer<Body> {
+  const placed = placeRead(bench, state, draft);
+  if (!placed.ok) return placed;
+  const point = placed.value;
   const gauge = bench.gauges.find((g) => g.id === draft.gauge);
   if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
   const read = quantityParse({ text: draft.text, kind: point.quantity, unit: gauge.unit });
@@ -41,7 +77,7 @@ function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken
     ...draft,
     ...{ value: read.value.value, unit: read.value.unit, valueInBase: read.value.valueInBase },
     gauge,
-    spec: specFor(bench, point.spec),
+    spec: specAt(bench, state, point.spec),
   });
 }
 
@@ -224,8 +260,50 @@ function completeQuestion(bench: Bench, state: JobState, draft: Of<"question_ans
     return no("range", "word", `"${draft.word}" is no answer here: one of ${words}.`);
   }
   const before = wayOf(bench, state, question.id);
-  if (before !== null) return no("conflict", "question", `Answered already: ${before.word}. Strike that first.`);
-  return yes({ ...draft, means: way.means, preset: presetOf(bench, question) });
+  const estimate = question.kind === "estimate" ? estimateFor(bench, way) : null;
+  // A new figure for the same way is asked again; another answer needs the reason for it.
+  if (before !== null && draft.reason === null && estimate === null) {
+    return no("missing", "reason", `Answered already: ${before.word}. Say why it is changed, or strike that line.`);
+  }
+  if (estimate !== null && draft.agreed == null) {
+    return no("missing", "agreed", "The owner's word is missing: their name, a colon, and what they said.");
+  }
+  const agreed = draft.agreed ?? null;
+  return yes({ ...draft, means: way.means, preset: presetOf(bench, question), agreed, estimate });
+}
+
+function completeAdjust(bench: Bench, state: JobState, draft: Of<"adjust_read"> | Of<"adjust_turned">): Answer<Body> {
+  const step = stepOf(bench.procedure, draft.step);
+  if (step?.kind !== "adjust") return no("unsupported", "step", `"${draft.step}" is nothing to adjust.`);
+  const next = turnOf(state, step.id);
+  if (draft.type === "adjust_turned") {
+    if (next !== "turn") return no("conflict", "step", "Measure first, then turn.");
+    return yes({ ...draft, suggested: suggestTurn(state, step) });
+  }
+  if (next !== "read" && !isAnswered(bench, state, slot.adjust(step.id))) {
+    return no("conflict", "step", `Say first how far it was turned, in ${step.turn.unit}; 0 where nothing was.`);
+  }
+  const gauge = bench.gauges.find((g) => g.id === draft.gauge);
+  if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
+  const read = quantityParse({ text: draft.text, kind: step.quantity, unit: gauge.unit });
+  if (!read.ok) return read;
+  const { value, unit, valueInBase } = read.value;
+  if (valueInBase < 0) return no("range", "text", `${step.title} cannot be below 0.`);
+  return yes({ ...draft, value, unit, valueInBase, gauge, aim: aimOf(bench, state, step) });
+}
+
+function completeVerify(bench: Bench, state: JobState, draft: Of<"step_verified">): Answer<Body> {
+  const step = stepOf(bench.procedure, draft.step);
+  if (step?.kind !== "verify") return no("unsupported", "step", `"${draft.step}" is nothing to verify.`);
+  const answer = verified(bench, state, step, draft.typed);
+  return answer.ok ? yes({ ...draft, ...answer.value }) : answer;
+}
+
+function completeFigure(bench: Bench, state: JobState, draft: Of<"figure_taken">): Answer<Body> {
+  const worked = workedOut(bench, state, draft.step, draft.typed);
+  if (!worked.ok) return worked;
+  const { figures, from } = worked.value;
+  return yes({ type: "figure_taken", step: draft.step, figures, from });
 }
 
 const waitStep = (bench: Bench, id: string): WaitStep | undefined =>
@@ -297,6 +375,14 @@ function completeLock(bench: Bench, state: JobState, draft: Of<"fastener_locked"
   return yes({ ...draft, how: "cotter", tightenedDeg: castle.value.tightenDeg });
 }
 
+/** The gate that a draft runs into: what is answered in a task behind a shut gate is refused; questions there are not. */
+function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly Task[]) {
+  const key = slotKeyOf(draft);
+  if (key === null || key.startsWith("ask:")) return null;
+  const task = tasks.find((t) => t.slots.some((s) => s.key === key));
+  return task ? shutGate(bench, state, task.id) : null;
+}
+
 /**
  * Checks a draft against the job and fills in what it was judged by. The one place where an event is accepted or
  * refused, run in the browser before it is shown and on the server before it is kept.
@@ -308,12 +394,30 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
   }
   if (state.released) return no("conflict", "$", "This job is released and closed: open a new one for further work.");
   const tasks = walk(bench, state);
+  const shut = gateBefore(bench, state, draft, tasks);
+  if (shut) return no("conflict", `gate:${shut.id}`, `Not yet. ${shut.because}`);
   switch (draft.type) {
+    case "step_verified":
+      return completeVerify(bench, state, draft);
+    case "adjust_read":
+    case "adjust_turned":
+      return completeAdjust(bench, state, draft);
+    case "figure_taken":
+      return completeFigure(bench, state, draft);
+    case "reading_worded":
+      return completeWorded(bench, state, draft);
+    case "gate_passed": {
+      const gate = bench.procedure.gates.find((g) => g.id === draft.gate);
+      if (!gate) return no("unsupported", "gate", `"${draft.gate}" is no gate of this job.`);
+      if (gate.pass !== "lead") return no("conflict", "gate", `Nobody passes this. ${gate.because}`);
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead lets the work pass a gate.");
+      return yes({ ...draft, because: gate.because });
+    }
     case "part_removed":
       if (!entryOf(bench.procedure, draft.entry))
         return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
       if (isAnswered(bench, state, slot.off(draft.entry))) return no("conflict", "entry", "That is off already.");
-      return yes({ ...draft, count: draft.count ?? null });
+      return yes({ ...draft, count: draft.count ?? null, noted: draft.noted ?? null });
     case "fastener_out":
       return completeOut(bench, state, draft);
     case "pieces_counted":
@@ -364,6 +468,8 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       const open = tasks.flatMap((task) => task.slots).find((s) => s.key === draft.slot);
       if (!open) return no("unsupported", "slot", `"${draft.slot}" is nothing that this job asks for.`);
       if (isAnswered(bench, state, open)) return no("conflict", "slot", "That is answered already: strike it first.");
+      if (open.kind === "ask" && questionOf(bench.procedure, open.question)?.kind === "estimate")
+        return no("conflict", "slot", "Without the owner's word nothing goes on: ask, or leave the parts as they are.");
       if (open.kind === "count")
         return no("conflict", "slot", "Count it: 0 is an answer too. What lies inside breaks things.");
       return yes(draft);

@@ -3,14 +3,20 @@ import {
   DECISIONS,
   type DecisionWord,
   entryOf,
+  type MeasurePoint,
   partOf,
   pointOf,
   type Question,
   questionOf,
+  stepOf,
 } from "../procedure/index.ts";
 import { quantityParse, splitValues } from "../quantity/index.ts";
+import { isInside, suggestTurn, turnOf } from "./adjust.ts";
 import { type Bench, presetOf } from "./bench.ts";
-import type { BodyOf, Draft, JobEvent } from "./events.ts";
+import { changeOf, changeSentence } from "./change.ts";
+import { workedOut } from "./drive.ts";
+import { agreedFrom, estimateFor } from "./estimate.ts";
+import { type BodyOf, type Draft, type JobEvent, NOT_NUMBERS } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { judgeItem, proposalFor, verdictSentence } from "./judged.ts";
 import { type Slot, slot } from "./slot.ts";
@@ -20,6 +26,7 @@ import { packMistake } from "./stackChecks.ts";
 import { pickDrafts, stackPick } from "./stackPick.ts";
 import { bandOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
 import { placesOf } from "./tray.ts";
+import { verified } from "./verify.ts";
 import { computeStepOf, slotName, type Task } from "./walk.ts";
 
 /** Reasons offered by number when something is skipped; words of one's own are taken too. */
@@ -40,11 +47,26 @@ export const DECISION_REASONS = [
   "recheck agreed with the owner",
 ] as const;
 
+/** Reasons offered by number when an answer is changed. */
+export const CHANGE_REASONS = [
+  "looked again",
+  "opened: it is another kind",
+  "typed wrongly",
+  "owner wants it so",
+] as const;
+
 export type LineAnswer =
   | { kind: "drafts"; drafts: Draft[] }
   | { kind: "strike"; event: JobEvent }
   | { kind: "skip"; slot: Slot }
   | { kind: "reason"; draft: Extract<Draft, { type: "decision_taken" }>; because: string }
+  /** Words where a number belongs: asked what kind of words they are. */
+  | { kind: "worded"; draft: Extract<Draft, { type: "reading_worded" }> }
+  /** An estimate is taken with the owner's name and words. */
+  | { kind: "owner"; draft: Extract<Draft, { type: "question_answered" }>; told: string }
+  /** Another answer than before: what it undoes is told first, and it needs a reason. */
+  | { kind: "change"; draft: Extract<Draft, { type: "question_answered" }>; undoes: string }
+  | { kind: "again" }
   /** Off by a known unit ratio: asked back; the corrected drafts are one key away. */
   | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] }
   | { kind: "photo" }
@@ -81,9 +103,11 @@ function oneOf(typed: string, words: readonly string[]): string | null {
 
 /** The gauge and the wrench that lie ready for a task: the first of the right kind, the one that suits best. */
 export function tools(bench: Bench, task: Task): { gauge: string | null; wrench: string | null } {
-  const first = task.slots.find((s) => s.kind === "read" || s.kind === "pull");
+  const first = task.slots.find((s) => s.kind === "read" || s.kind === "pull" || s.kind === "adjust");
   const point = first?.kind === "read" ? pointOf(bench.procedure, first.point) : undefined;
-  const gauge = point?.kind === "measure" ? bench.gauges.find((g) => g.kind === point.gauge) : undefined;
+  const step = first?.kind === "adjust" ? stepOf(bench.procedure, first.step) : undefined;
+  const kind = point?.kind === "measure" ? point.gauge : step?.kind === "adjust" ? step.gauge : null;
+  const gauge = bench.gauges.find((g) => g.kind === kind);
   const entry = first?.kind === "pull" ? entryOf(bench.procedure, first.entry) : undefined;
   const wrench = entry?.kind === "fasteners" ? wrenchFor(bench, entry).best : null;
   return { gauge: gauge?.id ?? null, wrench: wrench?.id ?? null };
@@ -99,12 +123,40 @@ export type LineContext = {
   by: string;
 };
 
+type InCondition = Pick<MeasurePoint, "name" | "condition" | "conditionWord" | "otherConditions">;
+
+/** A line whose last word names another condition than the one that is read in: asked back, never compared. */
+function otherCondition(line: string, point: InCondition): { line: string; refusal: string | null } {
+  const read = /^(.*\d\S*)\s+([a-z][a-z ]*)$/i.exec(line);
+  if (!read?.[1] || !read[2] || point.conditionWord === undefined) return { line, refusal: null };
+  const said = read[2].toLowerCase();
+  const named = (words: string): boolean => words.startsWith(said) || words.split(" ").pop()?.startsWith(said) === true;
+  if (named(point.conditionWord)) return { line: read[1], refusal: null };
+  const other = point.otherConditions.find(named);
+  if (other === undefined) return { line, refusal: null };
+  const message = `${read[1]} ${other}: here it is read ${point.condition}. Readings in different conditions are never compared; read it ${point.conditionWord}. Nothing is kept.`;
+  return { line: read[1], refusal: message };
+}
+
 function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: Slot & { kind: "read" }): LineAnswer {
   if (gauge === null) {
     const point = pointOf(bench.procedure, aim.point);
     return refused(
       `No gauge of this kind on file (${point?.kind === "measure" ? point.gauge : ""}): add one under Tools and gauges.`,
     );
+  }
+  const point = pointOf(bench.procedure, aim.point);
+  if (point?.kind === "measure") {
+    const said = otherCondition(line, point);
+    if (said.refusal !== null) return refused(said.refusal);
+    line = said.line;
+  }
+  if (/^[a-z]{2}/i.test(line)) {
+    const { item, place, phase } = aim;
+    return {
+      kind: "worded",
+      draft: { type: "reading_worded", point: aim.point, item, place, phase, how: "by feel", words: line },
+    };
   }
   const values = splitValues(line);
   if (values.length === 0) return refused("Type the reading, such as 2.94, then Enter.");
@@ -196,13 +248,23 @@ function pull(line: string, { bench, wrench }: LineContext, aim: Slot & { kind: 
 
 const offerOf = (question: Question): string => question.ways.map((way, i) => `${i + 1} ${way.word}`).join(", ");
 
-function answerQuestion(line: string, { bench }: LineContext, aim: Slot & { kind: "ask" }): LineAnswer {
+function answerQuestion(line: string, { bench, state }: LineContext, aim: Slot & { kind: "ask" }): LineAnswer {
   const question = questionOf(bench.procedure, aim.question);
   if (!question) return refused("Nothing is asked here.");
   const words = question.ways.map((way) => way.word);
   const word = line === "" ? presetOf(bench, question) : oneOf(line, words);
-  if (word === null) return refused(`Say which: ${offerOf(question)}.`);
-  return { kind: "drafts", drafts: [{ type: "question_answered", question: question.id, word, reason: null }] };
+  const way = question.ways.find((w) => w.word === word);
+  if (word === null || !way) return refused(`Say which: ${offerOf(question)}.`);
+  const draft = { type: "question_answered" as const, question: question.id, word, reason: null };
+  const estimate = question.kind === "estimate" ? estimateFor(bench, way) : null;
+  if (estimate) return { kind: "owner", draft, told: `${word}, ${estimate.total} ${estimate.currency}` };
+  const before = latest(state, aim.key, "question_answered");
+  if (before?.word === word) return refused(`It is ${word} already.`);
+  if (before) {
+    const undoes = changeSentence(changeOf(bench, state, question.id, word));
+    return { kind: "change", draft, undoes: `${before.word} becomes ${word}. ${undoes}` };
+  }
+  return { kind: "drafts", drafts: [draft] };
 }
 
 /** Lengths, each with what lay under the head, for one place after the other: "25 25 washer 40". Enter: as the book says. */
@@ -276,6 +338,39 @@ function lock(line: string, { bench }: LineContext, aim: Slot & { kind: "lock" }
   };
 }
 
+/** A reading, then how far it was turned, then a reading again; Enter takes what is suggested. */
+function adjust(line: string, { bench, state, gauge }: LineContext, aim: Slot & { kind: "adjust" }): LineAnswer {
+  const step = stepOf(bench.procedure, aim.step);
+  if (step?.kind !== "adjust") return refused("Nothing is adjusted here.");
+  if (turnOf(state, step.id) === "turn") {
+    const suggested = suggestTurn(state, step);
+    const typed = line === "" ? suggested : Number(line.replace(",", "."));
+    if (typed === null || !Number.isFinite(typed)) {
+      return refused(`How far was it turned, in ${step.turn.unit}? Plus for ${step.turn.what}, minus for back.`);
+    }
+    return { kind: "drafts", drafts: [{ type: "adjust_turned", step: step.id, amount: typed }] };
+  }
+  if (gauge === null) return refused(`No gauge of this kind on file (${step.gauge}).`);
+  const said = otherCondition(line, { ...step, name: step.title });
+  if (said.refusal !== null) return refused(said.refusal);
+  if (said.line === "") return refused("Measure, and type what it reads.");
+  return { kind: "drafts", drafts: [{ type: "adjust_read", step: step.id, text: said.line, gauge }] };
+}
+
+function verify(line: string, { bench, state }: LineContext, aim: Slot & { kind: "verify" }): LineAnswer {
+  const step = stepOf(bench.procedure, aim.step);
+  if (step?.kind !== "verify") return refused("Nothing is checked here.");
+  const answer = verified(bench, state, step, line);
+  if (!answer.ok) return refused(answer.error.message);
+  return { kind: "drafts", drafts: [{ type: "step_verified", step: step.id, typed: line }] };
+}
+
+function takeFigure(line: string, { bench, state }: LineContext, aim: Slot & { kind: "compute" }): LineAnswer {
+  const worked = workedOut(bench, state, aim.step, line);
+  if (!worked.ok) return refused(worked.error.message);
+  return { kind: "drafts", drafts: [{ type: "figure_taken", step: aim.step, typed: line }] };
+}
+
 /** Enter confirms; fasteners take a number: so many are off, or in. */
 function confirm(
   line: string,
@@ -285,10 +380,14 @@ function confirm(
   const { bench, waiting } = context;
   const entry = aim.kind === "off" || aim.kind === "fit" ? entryOf(bench.procedure, aim.entry) : undefined;
   const count = entry?.kind === "fasteners" ? wholeNumber(line) : null;
-  if (line !== "" && count === null) return refused("Enter alone confirms; - strikes the last, / skips.");
+  // How it lay may be said in words as it comes off.
+  const noted = aim.kind === "off" && entry?.kind === "part" && /^[a-z]/i.test(line) ? line : null;
+  if (line !== "" && count === null && noted === null) {
+    return refused("Enter alone confirms; - strikes the last, / skips.");
+  }
   switch (aim.kind) {
     case "off":
-      return { kind: "drafts", drafts: [{ type: "part_removed", entry: aim.entry, count }] };
+      return { kind: "drafts", drafts: [{ type: "part_removed", entry: aim.entry, count, noted }] };
     case "do":
       return { kind: "drafts", drafts: [{ type: "step_confirmed", step: aim.step }] };
     case "start":
@@ -331,7 +430,7 @@ function unlessSlipped(answer: LineAnswer, { bench }: LineContext): LineAnswer {
 /**
  * What a line typed at the bench means. Works from the numeric keypad alone: figures and Enter answer; on an empty
  * line `-` strikes the last, `/` skips with a reason, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
- * `*7.4` to its fourth place, `*.4` to the fourth place here. `#` and words note; `@` takes a photo.
+ * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks what was answered here again. `#` and words note; `@` takes a photo.
  */
 export function interpret(typed: string, context: LineContext): LineAnswer {
   const line = typed.trim();
@@ -341,6 +440,7 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
     return event ? { kind: "strike", event } : refused("There is nothing of yours to strike.");
   }
   if (line === "+") return { kind: "next" };
+  if (line === "**") return { kind: "again" };
   if (line === "@") return { kind: "photo" };
   if (line.startsWith("#")) {
     const text = line.slice(1).trim();
@@ -375,6 +475,12 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
       return decide(line, context, aim);
     case "build":
       return takeBuild(line, context, aim);
+    case "adjust":
+      return adjust(line, context, aim);
+    case "verify":
+      return verify(line, context, aim);
+    case "compute":
+      return takeFigure(line, context, aim);
     case "pull":
       return unlessSlipped(pull(line, context, aim), context);
     case "off":
@@ -426,10 +532,42 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       });
       return `${name}: ${body.valueNm.toFixed(1)} N·m, ${verdict}`;
     }
+    case "reading_worded": {
+      const { point, item, place, phase } = body;
+      return `${slotName(bench, state, { kind: "read", key: "", point, item, place, phase })}: ${body.how}, ${body.words}`;
+    }
+    case "step_verified": {
+      const name = slotName(bench, state, { kind: "verify", key: "", step: body.step });
+      return `${name}: ${body.typed}, ${body.expected === null ? "no figure to compare with" : "right"}`;
+    }
+    case "adjust_read": {
+      const name = stepOf(bench.procedure, body.step)?.title.toLowerCase() ?? body.step;
+      const { aim } = body;
+      const read = `${body.text} ${body.text.endsWith(body.unit) ? "" : body.unit}`.trim();
+      if (aim === null) return `${name}: ${read}, no figure on file: kept, not judged`;
+      const range = `${aim.min.toFixed(1)} to ${aim.max.toFixed(1)}`;
+      return `${name}: ${read}, ${isInside(body) ? "inside" : body.valueInBase < aim.min ? "below" : "above"} ${range}`;
+    }
+    case "adjust_turned": {
+      const step = stepOf(bench.procedure, body.step);
+      const unit = step?.kind === "adjust" ? step.turn.unit : "";
+      return `turned ${body.amount > 0 ? "+" : ""}${body.amount} ${unit}`.trim();
+    }
+    case "figure_taken": {
+      const { set, front, rear, links } = body.figures;
+      const what = set !== undefined ? `${Number(set).toFixed(1)} mm to set` : `${front}/${rear}, ${links} links`;
+      return `${slotName(bench, state, { kind: "compute", key: "", step: body.step })}: ${what}`;
+    }
+    case "gate_passed":
+      return `let pass by a lead: ${body.reason}`;
     case "caution_shown":
       return `caution shown: ${body.text}`;
     case "question_answered":
-      return `${questionOf(bench.procedure, body.question)?.ask ?? body.question} ${body.word}`;
+      return `${questionOf(bench.procedure, body.question)?.ask ?? body.question} ${body.word}${
+        body.agreed
+          ? `: ${body.agreed.name}, “${body.agreed.wording}”, ${body.estimate?.total ?? ""} ${body.estimate?.currency ?? ""}`
+          : ""
+      }${body.reason ? `, changed because ${body.reason}` : ""}`;
     case "fastener_out":
       return outSentence(bench, state, body);
     case "pieces_counted":
@@ -455,7 +593,7 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
     case "photo_taken":
       return `photo${body.caption ? `: ${body.caption}` : ""}`;
     case "part_removed":
-      return `${slotName(bench, state, { kind: "off", key: "", entry: body.entry })}: off`;
+      return `${slotName(bench, state, { kind: "off", key: "", entry: body.entry })}: off${body.noted ? `, ${body.noted}` : ""}`;
     case "part_fitted":
       return `${slotName(bench, state, { kind: "fit", key: "", entry: body.entry, item: body.item })}: in${body.facing ? `, ${body.facing}` : ""}`;
     case "step_confirmed":
@@ -516,9 +654,22 @@ export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
       const because = reasonFrom(reason, DECISION_REASONS);
       return because === null ? null : [{ ...answer.draft, reason: because }];
     }
+    case "worded": {
+      const how = oneOf(reason.trim(), NOT_NUMBERS) as (typeof NOT_NUMBERS)[number] | null;
+      return how === null ? null : [{ ...answer.draft, how }];
+    }
+    case "owner": {
+      const agreed = agreedFrom(reason);
+      return agreed === null ? null : [{ ...answer.draft, agreed }];
+    }
+    case "change": {
+      const because = reasonFrom(reason, CHANGE_REASONS);
+      return because === null ? null : [{ ...answer.draft, reason: because }];
+    }
     case "photo":
     case "go":
     case "next":
+    case "again":
     case "refused":
       return null;
   }

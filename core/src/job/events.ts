@@ -19,6 +19,30 @@ export type PackCheck = (typeof PACK_CHECKS)[number];
 export const PHASES = ["found", "left"] as const;
 export type Phase = (typeof PHASES)[number];
 
+/** What stands in for a number where none was read: they read differently, and none of them is a pass. */
+export const NOT_NUMBERS = ["by feel", "in words", "not known"] as const;
+
+/** The owner's answer to an estimate: who, in which words, and the day where it was not the day it was typed. */
+const agreedSchema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  wording: z.string().trim().min(1).max(300),
+  on: z.iso.date().nullable(),
+});
+export type Agreed = z.infer<typeof agreedSchema>;
+
+/** An estimate as it was told: its parts, its hours and their sum, in decimal text. */
+const estimateSchema = z.strictObject({
+  parts: z.array(z.strictObject({ role: z.string(), name: z.string(), count: z.int(), price: z.string().nullable() })),
+  minutes: z.int(),
+  labour: z.string().nullable(),
+  total: z.string(),
+  currency: z.string(),
+});
+export type Estimate = z.infer<typeof estimateSchema>;
+
+/** Figures that a computed step came to: by name, a number or a word. */
+const figuresSchema = z.record(z.string().max(40), z.union([z.number(), z.string().max(200)]).nullable());
+
 const buildPlateSchema = z.strictObject({
   item: place,
   thicknessMm: fields.positive,
@@ -28,7 +52,7 @@ const buildPlateSchema = z.strictObject({
 
 /** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */
 export const draftSchema = z.discriminatedUnion("type", [
-  z.strictObject({ type: z.literal("part_removed"), entry: id, count: item.nullish() }),
+  z.strictObject({ type: z.literal("part_removed"), entry: id, count: item.nullish(), noted: text.nullish() }),
   z.strictObject({
     type: z.literal("fastener_out"),
     entry: id,
@@ -42,7 +66,27 @@ export const draftSchema = z.discriminatedUnion("type", [
     question: id,
     word: id,
     reason: text.nullable(),
+    agreed: agreedSchema.nullish(),
   }),
+  z.strictObject({
+    type: z.literal("reading_worded"),
+    point: id,
+    item: place,
+    place,
+    phase: z.enum(PHASES),
+    how: z.enum(NOT_NUMBERS),
+    words: text,
+  }),
+  z.strictObject({ type: z.literal("step_verified"), step: id, typed: z.string().trim().min(1).max(40) }),
+  z.strictObject({
+    type: z.literal("adjust_read"),
+    step: id,
+    text: z.string().trim().min(1).max(40),
+    gauge: id,
+  }),
+  z.strictObject({ type: z.literal("adjust_turned"), step: id, amount: z.number().min(-1000).max(1000) }),
+  z.strictObject({ type: z.literal("figure_taken"), step: id, typed: z.string().trim().max(40) }),
+  z.strictObject({ type: z.literal("gate_passed"), gate: id, reason: text }),
   z.strictObject({ type: z.literal("wait_started"), wait: id }),
   z.strictObject({ type: z.literal("wait_ended"), wait: id }),
   z.strictObject({
@@ -125,7 +169,13 @@ export const bodySchema = z.discriminatedUnion("type", [
     /** How many of each part there are, as the model's book had it then. */
     counts: z.record(z.string(), z.int()),
   }),
-  z.strictObject({ type: z.literal("part_removed"), entry: id, count: z.int().nullable().default(null) }),
+  z.strictObject({
+    type: z.literal("part_removed"),
+    entry: id,
+    count: z.int().nullable().default(null),
+    /** How it lay, in the words of whoever took it off: marks, washers, which way round. */
+    noted: z.string().nullable().default(null),
+  }),
   z.strictObject({
     type: z.literal("fastener_out"),
     entry: id,
@@ -148,7 +198,45 @@ export const bodySchema = z.discriminatedUnion("type", [
     /** The shop's own way then, where the question is a school. */
     preset: z.string().nullable(),
     reason: text.nullable(),
+    agreed: agreedSchema.nullable().default(null),
+    estimate: estimateSchema.nullable().default(null),
   }),
+  z.strictObject({
+    type: z.literal("reading_worded"),
+    point: id,
+    item: place,
+    place,
+    phase: z.enum(PHASES),
+    how: z.enum(NOT_NUMBERS),
+    words: z.string(),
+  }),
+  z.strictObject({
+    type: z.literal("step_verified"),
+    step: id,
+    typed: z.string(),
+    /** What had to be said; null where no figure is on file or it is withheld. */
+    expected: z.string().nullable(),
+  }),
+  z.strictObject({
+    type: z.literal("adjust_read"),
+    step: id,
+    text: z.string(),
+    value: z.number(),
+    unit: z.string(),
+    valueInBase: z.number(),
+    gauge: gaugeSchema,
+    /** What it had to come inside of then; null where no figure is known. */
+    aim: z.strictObject({ min: z.number(), max: z.number(), target: z.number(), from: z.string() }).nullable(),
+  }),
+  z.strictObject({
+    type: z.literal("adjust_turned"),
+    step: id,
+    amount: z.number(),
+    /** What was suggested then, in the unit that is turned; null where nothing could be. */
+    suggested: z.number().nullable(),
+  }),
+  z.strictObject({ type: z.literal("figure_taken"), step: id, figures: figuresSchema, from: figuresSchema }),
+  z.strictObject({ type: z.literal("gate_passed"), gate: id, because: z.string(), reason: text }),
   z.strictObject({ type: z.literal("wait_started"), wait: id, minutes: z.int() }),
   z.strictObject({ type: z.literal("wait_ended"), wait: id }),
   z.strictObject({

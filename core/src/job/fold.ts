@@ -1,5 +1,4 @@
-import type { Facts } from "../procedure/index.ts";
-import { type Body, type BodyOf, type EventOf, isEvent, type JobEvent } from "./events.ts";
+import { type Body, type BodyOf, type Draft, type EventOf, isEvent, type JobEvent } from "./events.ts";
 import { slot } from "./slot.ts";
 
 /** A job as its log tells it. Everything else (verdicts, order, open points) is worked out from this. */
@@ -19,12 +18,14 @@ export type JobState = {
   cautions: ReadonlyMap<string, EventOf<"caution_shown">>;
   /** A stop-work finding's line → the line that says what was done about it. */
   cleared: ReadonlyMap<string, EventOf<"stop_cleared">>;
+  /** A gate's id → the line by which a lead let the work pass it. */
+  passed: ReadonlyMap<string, EventOf<"gate_passed">>;
   released: EventOf<"job_released"> | null;
   lastNumber: number;
 };
 
 /** The slot that a line answers, or null for lines that answer none. */
-export function slotKeyOf(body: Body): string | null {
+export function slotKeyOf(body: Body | Draft): string | null {
   switch (body.type) {
     case "part_removed":
       return slot.off(body.entry).key;
@@ -42,6 +43,14 @@ export function slotKeyOf(body: Body): string | null {
       return slot.check(body.step, body.check).key;
     case "fastener_locked":
       return slot.lock(body.entry, body.place).key;
+    case "step_verified":
+      return slot.verify(body.step).key;
+    case "adjust_read":
+    case "adjust_turned":
+      return slot.adjust(body.step).key;
+    case "figure_taken":
+      return slot.compute(body.step).key;
+    case "reading_worded":
     case "reading_taken":
       return slot.read(body.point, body.item, body.place, body.phase).key;
     case "finding_recorded":
@@ -62,6 +71,7 @@ export function slotKeyOf(body: Body): string | null {
     case "noted":
     case "caution_shown":
     case "stop_cleared":
+    case "gate_passed":
     case "photo_taken":
     case "struck":
     case "job_released":
@@ -81,6 +91,7 @@ export function fold(events: readonly JobEvent[]): JobState {
   const photos: EventOf<"photo_taken">[] = [];
   const cautions = new Map<string, EventOf<"caution_shown">>();
   const cleared = new Map<string, EventOf<"stop_cleared">>();
+  const passed = new Map<string, EventOf<"gate_passed">>();
   let opened: EventOf<"job_opened"> | null = null;
   let released: EventOf<"job_released"> | null = null;
   let lastNumber = 0;
@@ -94,6 +105,7 @@ export function fold(events: readonly JobEvent[]): JobState {
     else if (isEvent(event, "photo_taken")) photos.push(event);
     else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
     else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
+    else if (isEvent(event, "gate_passed")) passed.set(event.body.gate, event);
     else if (isEvent(event, "job_released")) released = event;
     const key = slotKeyOf(event.body);
     if (key === null) continue;
@@ -101,7 +113,10 @@ export function fold(events: readonly JobEvent[]): JobState {
     if (lines) lines.push(event);
     else bySlot.set(key, [event]);
   }
-  return { opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, released, lastNumber };
+  return {
+    ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
+    ...{ released, lastNumber },
+  };
 }
 
 /** The latest line that answers a slot, as its own type. */
@@ -109,16 +124,6 @@ export function latest<T extends Body["type"]>(state: JobState, key: string, typ
   const lines = state.bySlot.get(key);
   const last = lines?.[lines.length - 1];
   return last && isEvent(last, type) ? last.body : null;
-}
-
-/** What is known at the bench: the word answered to each question. */
-export function factsOf(state: JobState): Facts {
-  const facts = new Map<string, string>();
-  for (const [key, lines] of state.bySlot) {
-    const last = key.startsWith("ask:") ? lines[lines.length - 1] : undefined;
-    if (last && isEvent(last, "question_answered")) facts.set(last.body.question, last.body.word);
-  }
-  return facts;
 }
 
 export const countOf = (state: JobState, id: string): number => state.opened?.body.counts[id] ?? 1;

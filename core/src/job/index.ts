@@ -1,9 +1,24 @@
-export { activeParts, activePoints, activeSpine, facingOf, type Stop, stopsOf, wayOf } from "./applies.ts";
+export { type Aim, aimOf, isAdjusted, isInside, suggestTurn, trailOf, turnOf } from "./adjust.ts";
+export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
+export { gearingWorked, slackWorked, workedOut } from "./drive.ts";
+export {
+  activeParts,
+  activePoints,
+  activeSpine,
+  goesBack,
+  isWithheld,
+  specAt,
+  facingOf,
+  type Stop,
+  stopsOf,
+  wayOf,
+} from "./applies.ts";
 export {
   type Bench,
   benchSchema,
   type Gauge,
   gaugeSchema,
+  labourSchema,
   presetOf,
   specFor,
   type StorePart,
@@ -14,6 +29,7 @@ export {
 export { complete, facingInPack } from "./complete.ts";
 export {
   cautionDrafts,
+  CHANGE_REASONS,
   DECISION_REASONS,
   draftsOf,
   eventSentence,
@@ -35,13 +51,18 @@ export {
   type BuildPlate,
   type Draft,
   draftSchema,
+  type Estimate,
   type EventOf,
   eventSchema,
   isEvent,
   type JobEvent,
+  NOT_NUMBERS,
   type Phase,
 } from "./events.ts";
-export { countOf, factsOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { agreedFrom, estimateChanged, estimateFor } from "./estimate.ts";
+export { factsOf } from "./facts.ts";
+export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { shutGate } from "./gates.ts";
 export {
   decisionFor,
   figure,
@@ -87,6 +108,7 @@ export {
 export { bandOf, type PullState, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
 export { inTray, onRing, piecesWords, placesOf, placeWords, type TrayLine, trayOf, type TrayPlace } from "./tray.ts";
 export { type Waiting, waitsOf } from "./waits.ts";
+export { tailOf, verified } from "./verify.ts";
 export {
   computeStepOf,
   isAnswered,

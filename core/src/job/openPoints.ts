@@ -1,7 +1,10 @@
-import { type FastenerEntry, itemName, partOf } from "../procedure/index.ts";
-import { activeParts, activePoints, activeSpine, stopsOf } from "./applies.ts";
+import { type FastenerEntry, itemName, partOf, questionOf } from "../procedure/index.ts";
+import { isInside, trailOf } from "./adjust.ts";
+import { activeParts, activePoints, activeSpine, isWithheld, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { estimateChanged } from "./estimate.ts";
+import { isEvent } from "./events.ts";
+import { countOf, type JobState, latest } from "./fold.ts";
 import { decisionFor, findingOf, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
 import { type Slot, slot } from "./slot.ts";
@@ -29,6 +32,7 @@ export const OPEN_GROUPS = [
   "build",
   "wait",
   "fit",
+  "adjust",
   "tray",
   "torque",
   "prove",
@@ -52,6 +56,9 @@ const GROUP_OF: Record<Task["kind"], OpenGroup> = {
   do: "prove",
   wait: "wait",
   check: "build",
+  verify: "prove",
+  adjust: "adjust",
+  compute: "adjust",
   lock: "torque",
   count: "tray",
   measure: "measure",
@@ -108,8 +115,9 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
         const judged = judgeItem(state, point, item, phase);
         if (judged === null) continue;
         const decision = part?.decision ? decisionFor(state, part, item)?.decision : "keep";
-        if (phase === "found" && (decision === "renew" || decision === undefined)) continue;
-        const newPart = phase === "left" && point.stage === "bench";
+        // What was found is put right by what is left: only the second reading is doubted.
+        if (phase === "found" && (decision === "renew" || decision === undefined || point.again)) continue;
+        const newPart = phase === "left" && point.stage === "bench" && !point.again;
         const doubt = newPart
           ? judged.verdict !== null && judged.verdict !== "new" && judged.outsideStandard !== null
           : judged.verdict === "past" || judged.verdict === "undecided" || judged.verdict === null;
@@ -117,7 +125,9 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
         const name = part && items.length > 1 ? itemName(part, item, items.length) : point.name.toLowerCase();
         const says = newPart
           ? `new part ${judged.outsideStandard ?? "outside"} the new range`
-          : verdictSentence(judged);
+          : isWithheld(bench, state, point.spec)
+            ? `figure withheld, the part is not the maker's: ${verdictSentence(judged)}`
+            : verdictSentence(judged);
         found.push({
           key: `look:${point.id}:${item}:${phase}:${judged.value}`,
           group: "look again",
@@ -136,7 +146,10 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
 /** Looked at and found to need renewing, on something that no decision is taken about. */
 function doubtfulFindings(bench: Bench, state: JobState): OpenPoint[] {
   return activePoints(bench, state).flatMap((point): OpenPoint[] => {
-    if (point.kind !== "inspect" || partOf(bench.procedure, point.on)?.decision) return [];
+    if (point.kind !== "inspect") return [];
+    // What is decided about, or renewed anyway, answers for itself.
+    const part = partOf(bench.procedure, point.on);
+    if (part?.decision || part?.singleUse) return [];
     const finding = findingOf(state, point, 1);
     if (finding?.leads !== "renew") return [];
     return [
@@ -213,6 +226,60 @@ function guessedTorques(bench: Bench, state: JobState): OpenPoint[] {
   });
 }
 
+/** Felt, seen or not known where a number belongs: kept, and answered for by a lead. */
+function wordedReadings(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
+  return tasks.flatMap((task) =>
+    task.slots.flatMap((s): OpenPoint[] => {
+      const worded = latest(state, s.key, "reading_worded");
+      if (!worded) return [];
+      const text = `${slotName(bench, state, s)}: ${worded.how}, ${worded.words}`;
+      return [{ key: `worded:${s.key}:${worded.words}`, group: "look again", text, task: task.id, hard: false }];
+    }),
+  );
+}
+
+/** Checked against nothing, because no figure is on file or it is withheld; adjusted without knowing what to. */
+function unproven(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
+  return tasks.flatMap((task): OpenPoint[] => {
+    const one = (why: string): OpenPoint[] => [
+      {
+        key: `unproven:${task.id}`,
+        group: "look again",
+        text: `${task.title.toLowerCase()}: ${why}`,
+        task: task.id,
+        hard: false,
+      },
+    ];
+    if (task.kind === "verify") {
+      const said = latest(state, task.id, "step_verified");
+      return said !== null && said.expected === null ? one(`${said.typed}, no figure to compare with`) : [];
+    }
+    if (task.kind !== "adjust") return [];
+    const trail = trailOf(state, task.id.replace("adjust:", ""));
+    const last = trail[trail.length - 1];
+    const blind = last !== undefined && isEvent(last, "adjust_read") && last.body.aim === null && isInside(last.body);
+    return blind ? one("no figure on file: kept, not judged") : [];
+  });
+}
+
+/** The owner agreed to another sum: they are asked again. */
+function changedEstimates(bench: Bench, state: JobState): OpenPoint[] {
+  return bench.procedure.questions.flatMap((question): OpenPoint[] => {
+    const changed = question.kind === "estimate" ? estimateChanged(bench, state, question) : null;
+    if (!changed) return [];
+    const { was, now, agreed } = changed;
+    return [
+      {
+        key: `estimate:${question.id}:${now.total}`,
+        group: "decide",
+        text: `estimate is now ${now.total} ${now.currency}; ${agreed.name} agreed to ${was.total}: ask again`,
+        task: question.at,
+        hard: true,
+      },
+    ];
+  });
+}
+
 function stoppedWork(bench: Bench, state: JobState): OpenPoint[] {
   return stopsOf(bench, state)
     .filter((stop) => stop.cleared === null)
@@ -279,12 +346,14 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     for (const s of task.slots) {
       if (isAnswered(bench, state, s) || !isSkipped(state, s)) continue;
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
+      // What kind of assembly it is decides the work: it may be said late, but it must be said.
+      const hard = s.kind === "ask" && questionOf(bench.procedure, s.question)?.kind === "choice";
       points.push({
         key: `skip:${s.key}`,
         group: groupOf(task),
         text: `${slotName(bench, state, s)}: skipped, ${reason}`,
         task: task.id,
-        hard: false,
+        hard,
       });
     }
     return points;
@@ -294,6 +363,9 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     ...undone,
     ...trayPoints(bench, state, tasks),
     ...shortWaits(bench, state),
+    ...changedEstimates(bench, state),
+    ...wordedReadings(bench, state, tasks),
+    ...unproven(bench, state, tasks),
     ...badPulls(bench, state),
     ...guessedTorques(bench, state),
     ...doubtfulReadings(bench, state, tasks),

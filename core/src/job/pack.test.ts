@@ -241,7 +241,7 @@ describe("a pack with steels at both ends", () => {
 
   test("the step the spring stood in is asked while anybody can still tell, and kept beside the one it goes into", () => {
     const done = job("fit:seal");
-    expect([...factsOf(done.state)]).toEqual(
+    expect([...factsOf(done.shop, done.state)]).toEqual(
       expect.arrayContaining([
         ["step-found", "step 2"],
         ["step-left", "step 2"],

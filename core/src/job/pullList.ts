@@ -1,4 +1,5 @@
-import { activeParts } from "./applies.ts";
+import { stackStepsOf } from "../procedure/index.ts";
+import { activeParts, activeSpine } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -17,8 +18,7 @@ export type PullLine = {
 export function pullList(bench: Bench, state: JobState): PullLine[] {
   const lines: PullLine[] = [];
   const computed = new Set<string>();
-  for (const step of bench.procedure.steps) {
-    if (step.kind !== "compute") continue;
+  for (const step of stackStepsOf(bench.procedure)) {
     const build = acceptedBuild(bench, state, step);
     const { chosen } = layersOf(bench, step);
     if (build === null) continue;
@@ -46,6 +46,22 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       why: part.singleUse ? "single use" : "renewed",
       part: bench.parts.find((p) => p.role === part.role) ?? null,
     });
+  }
+  for (const entry of activeSpine(bench, state)) {
+    if (entry.kind !== "fasteners") continue;
+    const count = countOf(state, entry.id);
+    // A nut that was undone and a lock that was opened are used once.
+    const once = [
+      entry.singleUse && entry.role !== undefined ? { role: entry.role, name: entry.name } : null,
+      entry.locking?.role !== undefined
+        ? { role: entry.locking.role, name: `${entry.name}: ${entry.locking.kind}` }
+        : null,
+    ];
+    for (const one of once) {
+      if (!one) continue;
+      const part = bench.parts.find((p) => p.role === one.role) ?? null;
+      lines.push({ ...one, quantity: count, why: "single use", part });
+    }
   }
   return lines;
 }

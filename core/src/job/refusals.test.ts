@@ -70,8 +70,8 @@ const CASES: Case[] = [
     "an answer to what is answered",
     measuring,
     { type: "question_answered", question: "soak-time", word: "film", reason: null },
-    "question",
-    "Answered already: half hour. Strike that first.",
+    "reason",
+    "Answered already: half hour. Say why it is changed, or strike that line.",
   ],
   ["a clock for nothing", fresh, { type: "wait_started", wait: "stack" }, "wait", /is nothing to wait for/],
   [

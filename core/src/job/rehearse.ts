@@ -3,14 +3,20 @@ import {
   countsNeeded,
   type Entry,
   factsIn,
+  type InspectPoint,
   type Part,
+  phaseOfStage,
   pointOf,
   type Procedure,
   type Question,
   questionOf,
+  stackStepsOf,
+  type Step,
+  stepOf,
 } from "../procedure/index.ts";
 import { type Source, type Spec, specSchema } from "../spec/index.ts";
-import { activeSpine } from "./applies.ts";
+import { aimOf } from "./adjust.ts";
+import { activeSpine, goesBack } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
 import { complete } from "./complete.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./entryLine.ts";
@@ -19,6 +25,7 @@ import { fold, type JobState } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import type { Slot } from "./slot.ts";
 import { stackChecks } from "./stackChecks.ts";
+import { tailOf } from "./verify.ts";
 import { computeStepOf, nextTask, slotName, waitingSlots, walk } from "./walk.ts";
 
 /** What a rehearsal found wrong: where in the procedure, and what would be right. */
@@ -26,14 +33,19 @@ export type Fault = { at: string; message: string };
 export type Rehearsal = { walks: number; lines: number; faults: Fault[] };
 
 /** How a technician of a rehearsal works: their answer to each question, and whether parts are kept or renewed. */
-type Manner = { answers: ReadonlyMap<string, string>; renew: boolean };
+type Manner = { said: Map<string, string>; renew: boolean; branch: (prefix: Map<string, string>) => void };
 
 // Figures that a rehearsal works with. They stand for nothing: every reading is in the middle of its limits.
 const SOURCE: Source = { grade: "shop rule", book: "rehearsal", edition: "", page: "", checkedBy: null };
 const READING = 2;
 const MOST_LINES = 2000;
+const MOST_WALKS = 400;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
+const LABOUR = { perHour: "60.00", currency: "X" };
+// A drive that a chain goes round, and a slot that its axle lies in.
+const DRIVE = { frontTeeth: 13, rearTeeth: 48, pitch: 15.875, centre: 590, slotFrom: 560, slotTo: 620 };
+const SWING = { sprocketX: -70, sprocketY: 15, arm: 560, rest: -20, from: -25, to: 15, remains: 10 };
 const TECHNICIAN: Actor = { id: "rehearsal", name: "Rehearsal", roles: ["technician", "lead"] };
 
 /** How many of each there are: two, or in a pack three of the outer kind and two of the inner, so that they alternate. */
@@ -44,6 +56,21 @@ function countsFor(procedure: Procedure): Record<string, number> {
     if (entry.kind === "pack") counts[entry.layers[0].id] = (counts[entry.layers[1].id] ?? 2) + 1;
   }
   return counts;
+}
+
+/** The figures that a step works with, under the keys by which it asks for them. */
+function figuresOf(step: Step): Record<string, number> {
+  if (step.kind === "verify" && step.expect.by === "count") {
+    const { spec, mistaken } = step.expect;
+    return { [spec]: READING, ...Object.fromEntries(mistaken.map((m, i) => [m.spec, READING + 1 + i])) };
+  }
+  if (step.kind === "adjust") {
+    return { ...(step.setBy ? { [step.spec]: READING } : {}), ...(step.turn.travel ? { [step.turn.travel]: 1 } : {}) };
+  }
+  if (step.kind !== "compute" || step.calculator === "clutch.stack") return {};
+  const keys: Record<string, string> = step.calculator === "chain.slack" ? step.geometry : step.drive;
+  const values: Record<string, number> = { ...DRIVE, ...SWING };
+  return Object.fromEntries(Object.entries(keys).map(([name, key]) => [key, values[name] ?? 1]));
 }
 
 /** A shop in which every figure that the procedure asks for is on file. */
@@ -60,9 +87,15 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
   for (const entry of procedure.spine) {
     if (entry.kind === "fasteners") file("torque", entry.torque.spec, { targetNm: 10, tolerancePercent: 10 });
   }
-  const parts: Bench["parts"] = [];
   for (const step of procedure.steps) {
-    if (step.kind !== "compute") continue;
+    const figures = figuresOf(step);
+    for (const [key, value] of Object.entries(figures)) file("figure", key, { value, unit: "1" });
+    if (step.kind === "adjust" && step.setBy === undefined) {
+      file("limit", step.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+    }
+  }
+  const parts: Bench["parts"] = [];
+  for (const step of stackStepsOf(procedure)) {
     const pack = procedure.spine.find((entry) => entry.id === step.pack);
     if (pack?.kind !== "pack") continue;
     const height = READING * pack.layers.reduce((sum, layer) => sum + (counts[layer.id] ?? 1), 0);
@@ -74,27 +107,58 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
       });
     }
   }
-  const gauged = new Map(procedure.points.flatMap((point) => (point.kind === "measure" ? [[point.gauge, point]] : [])));
+  const gauged = new Map(
+    [...procedure.points, ...procedure.steps].flatMap((it) =>
+      it.kind === "measure" || it.kind === "adjust" ? [[it.gauge, it] as const] : [],
+    ),
+  );
   const gauges = [...gauged.values()].map((point) => ({
     ...{ id: `${point.gauge}`, name: point.gauge, kind: point.gauge, unit: point.unit },
     ...{ resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
   }));
   const wrenches = [{ id: "wrench", name: "Wrench", minNm: 2, maxNm: 50, calibrationDue: null, lengthMm: null }];
-  return { procedure, specs: [...specs.values()], gauges, wrenches, parts, presets: {} };
+  return { procedure, specs: [...specs.values()], gauges, wrenches, parts, presets: {}, labour: LABOUR };
+}
+
+/** The word said at a place where several work differently: as told, or the first, with every other way left to be walked. */
+function wordAt(manner: Manner, key: string, words: readonly string[]): string {
+  const told = manner.said.get(key);
+  if (told !== undefined) return told;
+  for (const word of words.slice(1)) manner.branch(new Map([...manner.said, [key, word]]));
+  const first = words[0] ?? "";
+  manner.said.set(key, first);
+  return first;
 }
 
 /** What a good technician types at a slot. */
 function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string {
+  const { procedure } = bench;
   switch (s.kind) {
-    case "ask":
-      return manner.answers.get(s.question) ?? "";
+    case "ask": {
+      const question = questionOf(procedure, s.question);
+      return question ? wordAt(manner, s.question, kindsOfWays(procedure, question)) : "";
+    }
+    case "find": {
+      const fact = `finding:${s.point}`;
+      const point = pointOf(procedure, s.point);
+      if (point?.kind !== "inspect" || !conditionsOf(procedure).some((c) => c.fact === fact)) return "1";
+      return wordAt(manner, fact, findingsThatDiffer(procedure, point));
+    }
+    case "verify": {
+      const step = stepOf(procedure, s.step);
+      if (step?.kind !== "verify") return "";
+      return step.expect.by === "tail" ? (tailOf(bench, state, step.expect)?.tailPoints ?? "") : String(READING);
+    }
+    case "adjust": {
+      const step = stepOf(procedure, s.step);
+      const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
+      return String(aim?.target ?? READING);
+    }
     case "read": {
       const point = pointOf(bench.procedure, s.point);
       const spec = point?.kind === "measure" ? specFor(bench, point.spec) : null;
       return String(spec?.kind === "height" ? (spec.heightMm.target ?? spec.heightMm.min) : READING);
     }
-    case "find":
-      return "1";
     case "decide":
       return manner.renew ? "2" : "1";
     case "check": {
@@ -134,38 +198,58 @@ type Walked = { lines: number; fault: Fault | null; events: readonly JobEvent[];
 /** One job from its opening to its release, worked in one manner; the first thing that goes wrong ends it. */
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
   let events: readonly JobEvent[] = [opening(bench.procedure, counts)];
+  let state = fold(events);
+  let at = "";
   const seen = new Set<string>();
   let clock = START;
   let lines = 0;
   const end = (at: string, message: string): Walked => ({ lines, fault: { at, message }, events, tasks: seen });
   const keep = (draft: Draft): string | null => {
-    const answer = complete(bench, fold(events), draft, TECHNICIAN);
+    let answer = complete(bench, state, draft, TECHNICIAN);
+    const gate = answer.ok ? null : (/^gate:(.+)$/.exec(answer.error.path)?.[1] ?? null);
+    // A gate that a lead may pass is passed: both ways on must be walked.
+    if (gate !== null && bench.procedure.gates.some((g) => g.id === gate && g.pass === "lead")) {
+      const refused = keep({ type: "gate_passed", gate, reason: "rehearsal" });
+      if (refused) return refused;
+      answer = complete(bench, state, draft, TECHNICIAN);
+    }
     if (!answer.ok) return answer.error.message;
     const number = events.length + 1;
     const event = { id: idOf(number), number, at: new Date(clock).toISOString(), by: TECHNICIAN, body: answer.value };
     events = [...events, event];
+    state = fold(events);
     // A wait is waited out, as a good technician does.
     if (answer.value.type === "wait_started") clock += answer.value.minutes * MINUTE;
     return null;
   };
   for (; lines < MOST_LINES; lines += 1) {
-    const state = fold(events);
     const tasks = walk(bench, state);
-    for (const task of tasks) seen.add(task.id);
     const task = nextTask(bench, state, tasks);
-    const open = unsigned(state, openPoints(bench, state));
     if (task === null) {
+      const stranger = isStranger(bench.procedure, manner);
+      const open = unsigned(state, openPoints(bench, state)).filter((point) => {
+        // A stranger's figures are withheld, so a lead answers for what could be compared with nothing.
+        if (!stranger || point.group !== "look again") return true;
+        return keep({ type: "open_point_signed", key: point.key, reason: "rehearsal" }) !== null;
+      });
       if (open[0]) return end(open[0].task, `stays open although all was done well: ${open[0].text}`);
       const refused = keep({ type: "job_released" });
       return refused ? end("release", refused) : { lines, fault: null, events, tasks: seen };
     }
-    if (open.length === 0) return end(task.id, "something waits, and yet the job could be released");
+    // Asked once for each task: nothing may be closed while something waits.
+    if (task.id !== at) {
+      for (const one of tasks) seen.add(one.id);
+      if (complete(bench, state, { type: "job_released" }, TECHNICIAN).ok) {
+        return end(task.id, "something waits, and yet the job could be released");
+      }
+    }
+    at = task.id;
     const waiting = waitingSlots(bench, state, task);
     const aim = waiting[0];
     if (!aim) return end(task.id, "waits for nothing");
     const typed = lineFor(bench, state, aim, manner);
     const answer = interpret(typed, { bench, state, waiting, by: TECHNICIAN.id, ...tools(bench, task) });
-    const drafts = draftsOf(answer, "rehearsal");
+    const drafts = draftsOf(answer, answer.kind === "owner" ? "Owner: go ahead" : "rehearsal");
     if (drafts === null) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${said(answer)}`);
     for (const draft of [...cautionDrafts(state, task, TECHNICIAN.id), ...drafts]) {
       const refused = keep(draft);
@@ -174,6 +258,9 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
   }
   return end("release", `does not end within ${MOST_LINES} lines`);
 }
+
+const isStranger = ({ identity }: Procedure, manner: Manner): boolean =>
+  identity !== undefined && identity.strangers.includes(manner.said.get(identity.question) ?? "");
 
 const said = (answer: ReturnType<typeof interpret>): string => ("message" in answer ? answer.message : answer.kind);
 
@@ -184,45 +271,51 @@ function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
     events.flatMap((e) => (isEvent(e, "part_removed") || isEvent(e, "fastener_out") ? [e.body.entry] : [])),
   );
   const fitted = first(events.flatMap((e) => (isEvent(e, "part_fitted") ? [e.body.entry] : [])));
-  const wrong = [...off].reverse().findIndex((id, i) => fitted[i] !== id);
-  if (wrong >= 0) {
-    return { at: `spine.${off[off.length - 1 - wrong] ?? ""}`, message: `goes back as ${fitted[wrong] ?? "nothing"}` };
-  }
-  const spine = activeSpine(bench, fold(events)).map((entry) => entry.id);
+  const state = fold(events);
+  const active = activeSpine(bench, state);
+  const spine = active.map((entry) => entry.id);
+  const gone = new Set(active.filter((entry) => !goesBack(bench, state, entry)).map((entry) => entry.id));
+  const back = [...off].reverse().filter((id) => !gone.has(id));
+  const wrong = back.findIndex((id, i) => fitted[i] !== id);
+  if (wrong >= 0) return { at: `spine.${back[wrong] ?? ""}`, message: `goes back as ${fitted[wrong] ?? "nothing"}` };
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
 }
 
-/** Answers that work alike in the walk: the same conditions, time or none, the same proposal. */
-function kindOfWay(procedure: Procedure, question: Question, word: string): string {
-  const way = question.ways.find((w) => w.word === word);
-  const conditions = [
-    ...procedure.spine.map((entry: Entry) => entry.when),
+/** Every comparison that a condition of the procedure makes: in entries, points, questions, steps, routes and gates. */
+const conditionsOf = (procedure: Procedure): { fact: string; is: string[] }[] =>
+  [
+    ...procedure.spine.flatMap((entry: Entry) => [entry.when, entry.backWhen]),
     ...procedure.points.map((point) => point.when),
     ...procedure.questions.map((q) => q.when),
-    ...procedure.steps.flatMap((step) => (step.kind === "do" ? [step.when] : [])),
-  ];
-  const named = conditions.flatMap(factsIn).map((c) => (c.fact === question.id ? c.is.includes(word) : null));
-  return JSON.stringify([named, way?.minutes === 0, way?.proposes ?? null]);
+    ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
+    ...procedure.routes.map((route) => route.when),
+    ...procedure.gates.flatMap((gate) => [gate.when, gate.needs]),
+  ].flatMap(factsIn);
+
+/** The first of each kind of word: those that conditions cannot tell apart work alike. */
+function firstOfEach(words: readonly string[], kindOf: (word: string) => string): string[] {
+  const kinds = new Map<string, string>();
+  for (const word of words) if (!kinds.has(kindOf(word))) kinds.set(kindOf(word), word);
+  return [...kinds.values()];
 }
 
-/** Every combination of answers that work differently, and every other answer once. */
-function manners(procedure: Procedure): Manner[] {
-  const choices = procedure.questions.map((question) => {
-    const kinds = new Map(question.ways.map((way) => [kindOfWay(procedure, question, way.word), way.word]));
-    return { id: question.id, words: [...kinds.values()], all: question.ways.map((way) => way.word) };
-  });
-  let combined: ReadonlyMap<string, string>[] = [new Map()];
-  for (const { id, words } of choices) {
-    combined = combined.flatMap((sofar) => words.map((word) => new Map([...sofar, [id, word]])));
-  }
-  const first = combined[0] ?? new Map<string, string>();
-  const others = choices.flatMap(({ id, words, all }) =>
-    all.filter((word) => !words.includes(word)).map((word) => new Map([...first, [id, word]])),
+/** Answers of a question that work differently: by conditions, by time or none, by what they propose. */
+function kindsOfWays(procedure: Procedure, question: Question): string[] {
+  const named = conditionsOf(procedure).filter((c) => c.fact === question.id);
+  return firstOfEach(
+    question.ways.map((way) => way.word),
+    (word) => {
+      const way = question.ways.find((w) => w.word === word);
+      return JSON.stringify([named.map((c) => c.is.includes(word)), way?.minutes === 0, way?.proposes ?? null]);
+    },
   );
-  return [
-    ...combined.flatMap((answers) => [true, false].map((renew) => ({ answers, renew }))),
-    ...others.map((answers) => ({ answers, renew: true })),
-  ];
+}
+
+/** Findings that conditions tell apart, without those that stop the work: a stop is cleared by hand, not by a procedure. */
+function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[] {
+  const named = conditionsOf(procedure).filter((c) => c.fact === `finding:${point.id}`);
+  const words = point.findings.filter((f) => f.leads !== "stop").map((f) => f.word);
+  return firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))));
 }
 
 /** Tasks that every procedure's pieces should come to in one walk or another. */
@@ -233,15 +326,15 @@ function expectedTasks(procedure: Procedure): string[] {
     ...procedure.spine.flatMap((entry) =>
       entry.kind === "pack" ? entry.layers.flatMap(decided) : entry.kind === "part" ? decided(entry) : [],
     ),
-    ...procedure.points.map(
-      (p) => `${p.kind}:${p.id}:${p.kind === "measure" && p.stage !== "bench" ? "left" : "found"}`,
-    ),
+    ...procedure.points.map((p) => `${p.kind}:${p.id}:${phaseOfStage(p.stage)}`),
     ...procedure.steps.flatMap((step) =>
       step.kind === "do"
         ? [`do:${step.id}`]
         : step.kind === "wait"
           ? [`start:${step.id}`, `end:${step.id}`]
-          : [`build:${step.id}`],
+          : step.kind === "compute" && step.calculator === "clutch.stack"
+            ? [`build:${step.id}`]
+            : [`${step.kind}:${step.id}`],
     ),
   ];
 }
@@ -260,14 +353,30 @@ export function rehearse(procedure: Procedure): Rehearsal {
   };
   const reached = new Set<string>();
   let lines = 0;
-  const all = manners(procedure);
-  for (const manner of all) {
-    const walked = walkOnce(bench, counts, manner);
+  let walks = 0;
+  type Told = { said: Map<string, string>; renew: boolean; alone: boolean };
+  const told = [true, false].map((renew): Told => ({ said: new Map(), renew, alone: false }));
+  // Answers that work alike are each said once too: their words must be possible to type.
+  for (const question of procedure.questions) {
+    const kinds = kindsOfWays(procedure, question);
+    for (const { word } of question.ways) {
+      if (!kinds.includes(word)) told.push({ said: new Map([[question.id, word]]), renew: true, alone: true });
+    }
+  }
+  for (let next = told.pop(); next && walks < MOST_WALKS; next = told.pop()) {
+    const { renew, said, alone } = next;
+    const branch = (prefix: Map<string, string>): void => {
+      if (!alone) told.push({ said: prefix, renew, alone });
+    };
+    const walked = walkOnce(bench, counts, { said, renew, branch });
+    walks += 1;
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);
     note(walked.fault);
     if (walked.fault === null) note(orderFault(bench, walked.events));
   }
+  if (told.length > 0)
+    note({ at: "questions", message: `more than ${MOST_WALKS} ways to work: fewer questions may turn the work` });
   for (const task of expectedTasks(procedure)) {
     if (!reached.has(task)) note({ at: task, message: "is never reached, whatever is answered" });
   }
@@ -275,5 +384,5 @@ export function rehearse(procedure: Procedure): Rehearsal {
     const asked = questionOf(procedure, question.id) && reached.has(question.at);
     if (!asked) note({ at: `questions.${question.id}`, message: `is asked in ${question.at}, which is never reached` });
   }
-  return { walks: all.length, lines, faults: [...faults.values()] };
+  return { walks, lines, faults: [...faults.values()] };
 }

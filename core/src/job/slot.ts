@@ -16,6 +16,9 @@ export type Slot =
   | { kind: "fit"; key: string; entry: string; item: number }
   | { kind: "pull"; key: string; entry: string; place: number; pass: number }
   | { kind: "lock"; key: string; entry: string; place: number }
+  | { kind: "verify"; key: string; step: string }
+  | { kind: "adjust"; key: string; step: string }
+  | { kind: "compute"; key: string; step: string }
   | { kind: "do"; key: string; step: string };
 
 export const slot = {
@@ -46,5 +49,8 @@ export const slot = {
     place,
     pass,
   }),
+  verify: (step: string): Slot => ({ kind: "verify", key: `verify:${step}`, step }),
+  adjust: (step: string): Slot => ({ kind: "adjust", key: `adjust:${step}`, step }),
+  compute: (step: string): Slot => ({ kind: "compute", key: `compute:${step}`, step }),
   do: (step: string): Slot => ({ kind: "do", key: `do:${step}`, step }),
 };

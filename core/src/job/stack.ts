@@ -7,6 +7,7 @@ import {
   type PackEntry,
   type Part,
   pointOf,
+  stackStepsOf,
 } from "../procedure/index.ts";
 import { type Bench, specFor, type StorePart } from "./bench.ts";
 import type { BodyOf, BuildPlate } from "./events.ts";
@@ -168,7 +169,7 @@ export function acceptedBuild(bench: Bench, state: JobState, step: ComputeStep):
 }
 
 const acceptedBuilds = perState((bench, state): ReadonlyMap<string, BodyOf<"build_accepted">> => {
-  const steps = bench.procedure.steps.filter((s): s is ComputeStep => s.kind === "compute");
+  const steps = stackStepsOf(bench.procedure);
   return new Map(
     steps.flatMap((step) => {
       const build = standingBuild(bench, state, step);
@@ -208,7 +209,7 @@ const platesOfPacks = perState(
 
 function layPack(bench: Bench, state: JobState, pack: PackEntry): Plate[] {
   const counts = pack.layers.map((layer) => countOf(state, layer.id));
-  const step = bench.procedure.steps.find((s): s is ComputeStep => s.kind === "compute" && s.pack === pack.id);
+  const step = stackStepsOf(bench.procedure).find((s) => s.pack === pack.id);
   const build = step ? acceptedBuild(bench, state, step) : null;
   const plates: Plate[] = [];
   for (let i = 1; i <= Math.max(...counts); i += 1) {

@@ -1,25 +1,33 @@
 import { fastenerSequence } from "../fastener/index.ts";
 import {
+  type AdjustStep,
   type ComputeStep,
   type DoStep,
-  doStepsOf,
   type Entry,
   entryHolding,
   type FastenerEntry,
+  type GearingStep,
   holds,
   itemName,
   partOf,
+  phaseOfStage,
   type Point,
   pointOf,
   pieceOf,
   questionOf,
+  type SlackStep,
+  type Step,
+  stepOf,
+  type VerifyStep,
   type WaitStep,
   waitStepsOf,
 } from "../procedure/index.ts";
-import { activeParts, activePoints, activeSpine, wayOf } from "./applies.ts";
+import { isAdjusted, turnOf } from "./adjust.ts";
+import { activeIds, activeParts, activePoints, activeSpine, goesBack, stepApplies, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type Phase, PACK_CHECKS } from "./events.ts";
-import { countOf, factsOf, type JobState } from "./fold.ts";
+import { factsOf } from "./facts.ts";
+import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { perState } from "./perState.ts";
 import { type Slot, slot } from "./slot.ts";
@@ -31,7 +39,21 @@ export const STAGES = ["apart", "measure", "decide", "build", "together", "prove
 export type Stage = (typeof STAGES)[number];
 
 export type TaskKind =
-  "off" | "do" | "wait" | "measure" | "inspect" | "decide" | "build" | "check" | "fit" | "torque" | "lock" | "count";
+  | "off"
+  | "do"
+  | "wait"
+  | "measure"
+  | "inspect"
+  | "decide"
+  | "build"
+  | "check"
+  | "verify"
+  | "adjust"
+  | "compute"
+  | "fit"
+  | "torque"
+  | "lock"
+  | "count";
 
 /** One stretch of work: what the middle of the bench shows and the entry line walks through. */
 export type Task = {
@@ -69,9 +91,18 @@ function doTask(step: DoStep): Sketch {
     why,
     caution,
     tools,
-    entry: null,
+    entry: step.before ?? null,
     slots: [slot.do(id), ...counts],
   };
+}
+
+/** A step with one slot of its own kind: something verified, adjusted or computed. */
+function ownTask(step: VerifyStep | AdjustStep | SlackStep | GearingStep): Sketch {
+  const { id, stage, kind, title, why, caution, tools } = step;
+  const before = "before" in step ? step.before : undefined;
+  const after = "after" in step ? step.after : undefined;
+  const what = { id: `${kind}:${id}`, stage, kind, title, do: step.do, why, caution, tools };
+  return { ...what, entry: before ?? after ?? null, slots: [slot[kind](id)] };
 }
 
 function offTask(state: JobState, entry: Entry): Sketch {
@@ -96,6 +127,7 @@ function offTask(state: JobState, entry: Entry): Sketch {
 function pointTask(bench: Bench, state: JobState, point: Point, stage: Stage, phase: Phase): Sketch {
   const part = partOf(bench.procedure, point.on);
   const items = part === undefined ? [1] : numbers(countOf(state, part.id));
+  // Measured once more when what was worn is replaced: only the new ones.
   const renewed = stage === "decide";
   const chosen = renewed && part ? items.filter((i) => isRenewed(state, part, i)) : items;
   return {
@@ -134,18 +166,8 @@ function fitCount(bench: Bench, state: JobState, entry: Entry): number {
   return entry.kind === "fasteners" && entry.tray === "by place" ? countOf(state, entry.id) : 1;
 }
 
-function fitTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
-  const counted = entry.kind === "part" ? entry.loose.map((piece) => slot.count(piece.id, "together")) : [];
-  const fit: Sketch = {
-    ...entry.together,
-    id: `fit:${entry.id}`,
-    stage: "together",
-    kind: "fit",
-    title: entry.kind === "fasteners" ? `${entry.name}: start by hand` : entry.name,
-    entry: entry.id,
-    slots: [...numbers(fitCount(bench, state, entry)).map((item) => slot.fit(entry.id, item)), ...counted],
-  };
-  if (entry.kind !== "fasteners") return [fit];
+/** Torque and lock of a group; held back until another entry is in where the procedure says so. */
+function torqueTasks(state: JobState, entry: FastenerEntry): Sketch[] {
   const torque: Sketch = {
     id: `torque:${entry.id}`,
     stage: "together",
@@ -157,7 +179,7 @@ function fitTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
     entry: entry.id,
     slots: pullSlots(state, entry),
   };
-  if (!entry.locking) return [fit, torque];
+  if (!entry.locking) return [torque];
   const lock: Sketch = {
     id: `lock:${entry.id}`,
     stage: "together",
@@ -167,7 +189,20 @@ function fitTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
     entry: entry.id,
     slots: numbers(countOf(state, entry.id)).map((place) => slot.lock(entry.id, place)),
   };
-  return [fit, torque, lock];
+  return [torque, lock];
+}
+
+function fitTask(bench: Bench, state: JobState, entry: Entry): Sketch {
+  const counted = entry.kind === "part" ? entry.loose.map((piece) => slot.count(piece.id, "together")) : [];
+  return {
+    ...entry.together,
+    id: `fit:${entry.id}`,
+    stage: "together",
+    kind: "fit",
+    title: entry.kind === "fasteners" ? `${entry.name}: start by hand` : entry.name,
+    entry: entry.id,
+    slots: [...numbers(fitCount(bench, state, entry)).map((item) => slot.fit(entry.id, item)), ...counted],
+  };
 }
 
 function startTask(bench: Bench, state: JobState, wait: WaitStep): Sketch {
@@ -204,11 +239,14 @@ function endTasks(bench: Bench, state: JobState, entry: Entry): Sketch[] {
     }));
 }
 
-/** What the list of work depends on: counts, answers, decisions, clocks started. Readings and pulls do not change it. */
-const shapeOf = (state: JobState): string => {
-  const parts: string[] = [state.opened?.id ?? ""];
+/**
+ * What the list of work depends on: counts, answers, findings, decisions, clocks started, and which entries are worked
+ * on. Readings and pulls do not change it.
+ */
+const shapeOf = (bench: Bench, state: JobState): string => {
+  const parts: string[] = [state.opened?.id ?? "", ...activeIds(bench, state)];
   for (const [key, lines] of state.bySlot) {
-    if (/^(ask|decide|start):/.test(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
+    if (/^(ask|decide|start|find):/.test(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
   }
   return parts.join(" ");
 };
@@ -221,7 +259,7 @@ const lastWalks = new WeakMap<Bench, { shape: string; tasks: readonly Task[] }>(
  * never written twice. Questions stand in the task they belong to; what depends on one appears once it is answered.
  */
 export const walk = perState((bench, state): readonly Task[] => {
-  const shape = shapeOf(state);
+  const shape = shapeOf(bench, state);
   const last = lastWalks.get(bench);
   if (last?.shape === shape) return last.tasks;
   const tasks = layOut(bench, state);
@@ -231,24 +269,51 @@ export const walk = perState((bench, state): readonly Task[] => {
 
 function layOut(bench: Bench, state: JobState): readonly Task[] {
   const { procedure } = bench;
-  const facts = factsOf(state);
+  const facts = factsOf(bench, state);
   const spine = activeSpine(bench, state);
   const points = activePoints(bench, state);
-  const doSteps = (stage: Stage, after?: string): Sketch[] =>
-    doStepsOf(procedure)
-      .filter((step) => step.stage === stage && step.after === after && holds(step.when, facts) === true)
-      .map(doTask);
-  const atStage = (stage: "bench" | "build" | "prove"): Point[] =>
-    points.filter((p) => (p.kind === "inspect" ? stage === "bench" : p.stage === stage));
-  const computes = procedure.steps.filter((s): s is ComputeStep => s.kind === "compute");
+  const steps = procedure.steps.filter((step) => stepApplies(bench, state, step));
+  type Anchored = { before?: string | undefined; after?: string | undefined };
+  const standsAt = (it: Anchored, at: Anchored): boolean => it.before === at.before && it.after === at.after;
+  const stepTask = (step: Step): Sketch[] => {
+    if (step.kind === "do") return [doTask(step)];
+    if (step.kind === "verify" || step.kind === "adjust") return [ownTask(step)];
+    return step.kind === "compute" && step.calculator !== "clutch.stack" ? [ownTask(step)] : [];
+  };
+  /** Steps of a stage at a place, in their own order; those that work a figure out or turn something come after the points. */
+  const stepsAt = (stage: Stage, at: Anchored, late: boolean): Sketch[] =>
+    steps
+      .filter((step) => "stage" in step && step.stage === stage && standsAt(step as Anchored, at))
+      .filter((step) => (step.kind === "adjust" || (step.kind === "compute" && stage === "together")) === late)
+      .flatMap(stepTask);
+  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): Sketch[] =>
+    points
+      .filter((point) => point.stage === stage && standsAt(point, at))
+      .map((point) => pointTask(bench, state, point, under, phaseOfStage(stage)));
+  const at = (stage: Stage & Point["stage"], place: Anchored): Sketch[] => [
+    ...stepsAt(stage, place, false),
+    ...pointsAt(stage, place, stage),
+    ...stepsAt(stage, place, true),
+  ];
+  const computes = steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
+  const back = spine.filter((entry) => goesBack(bench, state, entry));
+  /** The entry a group waits for before it is tightened, where that goes in; else null: as soon as it is in itself. */
+  const tightenedAfter = (entry: FastenerEntry): string | null =>
+    back.find((e) => e.id === entry.torque.after)?.id ?? null;
+  const tightened = (after: string): Sketch[] =>
+    back
+      .filter((entry): entry is FastenerEntry => entry.kind === "fasteners" && tightenedAfter(entry) === after)
+      // Those that waited longest are tightened first: the group's own come last.
+      .sort((a, b) => back.indexOf(b) - back.indexOf(a))
+      .flatMap((entry) => torqueTasks(state, entry));
 
   const sketches: Sketch[] = [
     ...waitStepsOf(procedure)
       .filter((wait) => waitApplies(bench, state, wait))
       .map((wait) => startTask(bench, state, wait)),
-    ...doSteps("apart"),
-    ...spine.map((entry) => offTask(state, entry)),
-    ...atStage("bench").map((point) => pointTask(bench, state, point, "measure", "found")),
+    ...at("apart", {}),
+    ...spine.flatMap((entry) => [...at("apart", { before: entry.id }), offTask(state, entry)]),
+    ...pointsAt("bench", {}, "measure"),
     ...activeParts(bench, state)
       .filter((part) => part.decision !== undefined)
       .map((part): Sketch => ({
@@ -264,9 +329,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
             ? numbers(countOf(state, part.id)).map((item) => slot.decide(part.id, item))
             : [slot.decide(part.id, 0)],
       })),
-    ...atStage("bench")
+    ...points
+      .filter((point) => point.kind === "measure" && point.stage === "bench")
       .map((point) => pointTask(bench, state, point, "decide", "left"))
-      .filter((task) => task.kind === "measure" && task.slots.length > 0),
+      .filter((task) => task.slots.length > 0),
     ...computes.flatMap((step): Sketch[] => [
       {
         ...step,
@@ -286,16 +352,19 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
         slots: PACK_CHECKS.map((check) => slot.check(step.id, check)),
       },
     ]),
-    ...atStage("build").map((point) => pointTask(bench, state, point, "build", "left")),
-    ...[...spine]
-      .reverse()
-      .flatMap((entry) => [
+    ...pointsAt("build", {}, "build"),
+    ...[...back].reverse().flatMap((entry) => {
+      const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
+      return [
         ...endTasks(bench, state, entry),
-        ...fitTasks(bench, state, entry),
-        ...doSteps("together", entry.id),
-      ]),
-    ...doStepsOf(procedure)
-      .filter((step) => step.temporary.length > 0 && holds(step.when, facts) === true)
+        fitTask(bench, state, entry),
+        ...own,
+        ...at("together", { after: entry.id }),
+        ...tightened(entry.id),
+      ];
+    }),
+    ...steps
+      .filter((step): step is DoStep => step.kind === "do")
       .flatMap((step) =>
         step.temporary.map((piece): Sketch => ({
           id: `away:${piece.id}`,
@@ -307,8 +376,15 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
           slots: [slot.count(piece.id, "together")],
         })),
       ),
-    ...atStage("prove").map((point) => pointTask(bench, state, point, "prove", "left")),
-    ...doSteps("prove"),
+    ...pointsAt("prove", {}, "prove"),
+    ...points
+      .filter((point) => point.kind === "measure" && point.again)
+      .map((point) => ({
+        ...pointTask(bench, state, point, "prove", "left"),
+        title: `${point.name}, as left`,
+      })),
+    ...stepsAt("prove", {}, false),
+    ...stepsAt("prove", {}, true),
   ];
   const asked = (at: string, turn: "first" | "last"): Slot[] =>
     procedure.questions
@@ -329,6 +405,7 @@ export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
     const step = computeStepOf(bench, s.step);
     return step !== null && acceptedBuild(bench, state, step) !== null;
   }
+  if (s.kind === "adjust") return isAdjusted(state, s.step);
   if (s.kind === "check") {
     const step = computeStepOf(bench, s.step);
     return step !== null && state.bySlot.has(s.key) && isPackRight(bench, state, step, s.check);
@@ -356,6 +433,9 @@ export function waitingSlots(bench: Bench, state: JobState, task: Task): Slot[] 
  */
 export function slotsInHand(bench: Bench, state: JobState, task: Task, chosen: boolean, aim: string | null): Slot[] {
   const waiting = waitingSlots(bench, state, task);
+  // What was answered and is gone to on purpose is asked again before anything else.
+  const again = chosen ? task.slots.find((s) => s.kind === "ask" && s.key === aim && !waiting.includes(s)) : undefined;
+  if (again) return [again, ...waiting];
   const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(state, s)) : waiting;
   const at = open.findIndex((s) => s.key === aim);
   return at <= 0 ? open : [...open.slice(at), ...open.slice(0, at)];
@@ -388,9 +468,17 @@ export function slotName(bench: Bench, state: JobState, s: Slot): string {
     case "start":
     case "end":
     case "build":
+    case "verify":
+    case "compute":
     case "do": {
       const id = s.kind === "start" || s.kind === "end" ? s.wait : s.step;
       return procedure.steps.find((step) => step.id === id)?.title.toLowerCase() ?? id;
+    }
+    case "adjust": {
+      const step = stepOf(procedure, s.step);
+      if (step?.kind !== "adjust") return s.step;
+      const turning = turnOf(state, step.id) === "turn" && !isAdjusted(state, step.id);
+      return turning ? `turned, ${step.turn.unit}` : `${step.title.toLowerCase()}, reading`;
     }
     case "check":
       return CHECK_NAMES[s.check];
@@ -411,8 +499,11 @@ export function slotName(bench: Bench, state: JobState, s: Slot): string {
       const part = point && partOf(procedure, point.on);
       const count = part ? countOf(state, part.id) : 1;
       const name = part && count > 1 ? itemName(part, s.item, count) : (point?.name.toLowerCase() ?? s.point);
-      const places = point?.kind === "measure" && s.kind === "read" && s.phase === "found" ? point.places : 1;
-      return s.kind === "read" && places > 1 ? `${name}, place ${s.place}` : name;
+      if (point?.kind !== "measure" || s.kind !== "read") return name;
+      // A renewed part is measured at fewer places, which have no names of their own.
+      const renewed = s.phase === "left" && point.stage === "bench" && !point.again;
+      if (renewed || point.places === 1) return name;
+      return `${name}, ${point.placeNames?.[s.place - 1] ?? `place ${s.place}`}`;
     }
     case "decide": {
       const part = partOf(procedure, s.part);
@@ -427,5 +518,6 @@ export function slotName(bench: Bench, state: JobState, s: Slot): string {
 }
 
 export function computeStepOf(bench: Bench, id: string): ComputeStep | null {
-  return bench.procedure.steps.find((s): s is ComputeStep => s.kind === "compute" && s.id === id) ?? null;
+  const step = stepOf(bench.procedure, id);
+  return step?.kind === "compute" && step.calculator === "clutch.stack" ? step : null;
 }

@@ -1,4 +1,6 @@
 export { type Condition, type Facts, factsIn, holds } from "./condition.ts";
+export { assemble, IncludeFault } from "./include.ts";
+export { nearest, phaseOfStage, tasksIn } from "./lint.ts";
 export {
   countsNeeded,
   doStepsOf,
@@ -12,26 +14,38 @@ export {
   piecesOf,
   pointOf,
   questionOf,
+  specsNamed,
+  stackStepsOf,
+  stepOf,
   waitStepsOf,
 } from "./parts.ts";
+export { FINDING_DRAWINGS } from "./points.ts";
+export { CHOICE_DRAWINGS } from "./questions.ts";
 export {
+  type AdjustStep,
   type ComputeStep,
   type DecisionWord,
-  DECISIONS,
   type DoStep,
   type Entry,
   type FastenerEntry,
   type Finding,
-  FINDING_DRAWINGS,
+  type Gate,
+  type GearingStep,
   type InspectPoint,
   type Loose,
   type MeasurePoint,
   type PackEntry,
   type Part,
+  type PartEntry,
   type Point,
   type Procedure,
   procedureSchema,
   type Question,
+  type SlackStep,
   type Step,
+  type VerifyStep,
   type WaitStep,
+  type Way,
 } from "./schema.ts";
+export { DECISIONS } from "./spine.ts";
+export { STEP_CALCULATORS } from "./steps.ts";

@@ -1,4 +1,4 @@
-import type { DoStep, Entry, Loose, Part, Point, Procedure, Question, WaitStep } from "./schema.ts";
+import type { ComputeStep, DoStep, Entry, Loose, Part, Point, Procedure, Question, Step, WaitStep } from "./schema.ts";
 
 /** Every part of a procedure, layers of a pack as parts of their own, outside in. */
 export function partsOf(procedure: Procedure): Part[] {
@@ -35,8 +35,16 @@ export function questionOf(procedure: Procedure, id: string): Question | undefin
   return procedure.questions.find((question) => question.id === id);
 }
 
+export function stepOf(procedure: Procedure, id: string): Step | undefined {
+  return procedure.steps.find((step) => step.id === id);
+}
+
 export const doStepsOf = (procedure: Procedure): DoStep[] =>
   procedure.steps.filter((step): step is DoStep => step.kind === "do");
+
+/** The steps that bring a pack to its height. */
+export const stackStepsOf = (procedure: Procedure): ComputeStep[] =>
+  procedure.steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
 
 export const waitStepsOf = (procedure: Procedure): WaitStep[] =>
   procedure.steps.filter((step): step is WaitStep => step.kind === "wait");
@@ -65,6 +73,45 @@ export function countsNeeded(procedure: Procedure): Map<string, Part["count"]> {
     ),
     ...piecesOf(procedure).map((piece): [string, Part["count"]] => [piece.id, piece.count]),
   ]);
+}
+
+/** Every spec that a procedure asks the model's book for, with what kind of figure it must be and where it is asked. */
+export function specsNamed(procedure: Procedure): { key: string; kind: string; at: string }[] {
+  const { spine, points, steps, questions } = procedure;
+  const of = (kind: string, at: string, keys: readonly (string | undefined)[]) =>
+    keys.flatMap((key) => (key === undefined ? [] : [{ key, kind, at }]));
+  return [
+    ...[...countsNeeded(procedure)].flatMap(([id, count]) =>
+      typeof count === "number" ? [] : of("count", `spine.${id}.count`, [count.spec]),
+    ),
+    ...spine.flatMap((entry) =>
+      entry.kind === "fasteners"
+        ? [
+            ...of("torque", `spine.${entry.id}.torque`, [entry.torque.spec]),
+            ...of("places", `spine.${entry.id}.places`, [entry.places]),
+          ]
+        : [],
+    ),
+    ...points.flatMap((point) =>
+      point.kind === "measure" ? of("limit", `points.${point.id}.spec`, [point.spec]) : [],
+    ),
+    ...steps.flatMap((step) => {
+      const at = `steps.${step.id}`;
+      if (step.kind === "adjust") {
+        const kind = step.setBy === undefined ? "limit" : "figure";
+        return [...of(kind, `${at}.spec`, [step.spec]), ...of("figure", `${at}.turn`, [step.turn.travel])];
+      }
+      if (step.kind === "verify" && step.expect.by === "count") {
+        return of("figure", `${at}.expect`, [step.expect.spec, ...step.expect.mistaken.map((m) => m.spec)]);
+      }
+      if (step.kind !== "compute") return [];
+      if (step.calculator === "chain.slack") return of("figure", `${at}.geometry`, Object.values(step.geometry));
+      if (step.calculator === "chain.length") return of("figure", `${at}.drive`, Object.values(step.drive));
+      const { springs: _, springLength: __, ...capacity } = step.capacity ?? { springs: "", springLength: "" };
+      return [...of("height", `${at}.spec`, [step.spec]), ...of("figure", `${at}.capacity`, Object.values(capacity))];
+    }),
+    ...questions.flatMap((q) => q.ways.flatMap((way) => of("figure", `questions.${q.id}`, [way.cost?.life]))),
+  ];
 }
 
 /** "friction 4", or "cover" where there is only one. */

@@ -1,21 +1,19 @@
-import { readdirSync, readFileSync } from "node:fs";
-import path from "node:path";
 import fc from "fast-check";
-import { holds, itemName, partsOf, procedureSchema } from "./index.ts";
+import { shippedBodies, shippedPieces } from "../../testingProcedures.ts";
+import { assemble, holds, itemName, partsOf, procedureSchema } from "./index.ts";
 
-const folder = path.join(__dirname, "../../../procedures");
-const shipped = readdirSync(folder).map(
-  (file) => [file, JSON.parse(readFileSync(path.join(folder, file), "utf8")) as object] as const,
-);
-
-test.each(shipped)("%s is a whole procedure", (file, body) => {
+test.each(shippedBodies)("%s is a whole procedure", (file, body) => {
   const procedure = procedureSchema.parse(body);
   expect(file).toBe(`${procedure.id}.json`);
   for (const point of procedure.points) expect(point.ask.length).toBeGreaterThan(0);
 });
 
+const good = structuredClone(shippedBodies.find(([file]) => file === "clutch-coil-spring.json")?.[1]) as Record<
+  string,
+  Record<string, unknown>[]
+>;
+
 describe("a procedure that cannot be followed is refused, naming the place", () => {
-  const good = structuredClone(shipped[0]?.[1]) as Record<string, Record<string, unknown>[]>;
   const refused = (change: (body: typeof good) => void): string => {
     const body = structuredClone(good);
     change(body);
@@ -101,8 +99,42 @@ describe("conditions", () => {
 });
 
 test("a part among several carries its number, a single one its name", () => {
-  const procedure = procedureSchema.parse(shipped[0]?.[1]);
+  const procedure = procedureSchema.parse(good);
   const friction = partsOf(procedure).find((part) => part.id === "friction");
   expect(itemName(friction ?? { name: "" }, 4, 9)).toBe("friction 4");
   expect(itemName({ name: "Cover" }, 1, 1)).toBe("Cover");
+});
+
+describe("shared pieces", () => {
+  const piece = (name: string, spine: object[]) => [name, { piece: name, spine }] as const;
+  const part = (id: string) => ({ kind: "part", id });
+  const ids = (body: unknown): unknown[] => (body as { spine: { id: string }[] }).spine.map((entry) => entry.id);
+
+  test("stand in the row where they are named, pieces of pieces too", () => {
+    const pieces = new Map<string, unknown>([
+      piece("outer", [{ include: "inner" }, part("wheel")]),
+      piece("inner", [part("stand")]),
+    ]);
+    const whole = assemble({ spine: [part("cap"), { include: "outer" }, part("shaft")] }, pieces);
+    expect(ids(whole)).toEqual(["cap", "stand", "wheel", "shaft"]);
+  });
+
+  test("one that is not there, is none, or includes itself is refused by name", () => {
+    const pieces = new Map<string, unknown>([
+      piece("a", [{ include: "b" }]),
+      piece("b", [{ include: "a" }]),
+      ["torn", { spine: 3 }],
+    ]);
+    const use = (include: string) => () => assemble({ spine: [{ include }] }, pieces);
+    expect(use("a")).toThrow('"a" includes itself: a → b → a.');
+    expect(use("wheel")).toThrow('"wheel" is no shared piece: a, b, torn.');
+    expect(use("torn")).toThrow(/^shared piece "torn": piece: /);
+  });
+
+  test("the caliper, the supports and the wheel are written once and used by several", () => {
+    const using = (entry: string): string[] =>
+      shippedBodies.flatMap(([file, body]) => (JSON.stringify(body).includes(`"id":"${entry}"`) ? [file] : []));
+    expect(using("caliper")).toEqual(["axle-boots-inboard.json", "axle-out-in.json"]);
+    expect([...shippedPieces.keys()].sort()).toEqual(["axle-out", "raise-support", "rear-wheel"]);
+  });
 });

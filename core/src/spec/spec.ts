@@ -29,7 +29,13 @@ const across = z.number().min(-1).max(1);
 
 /** One figure of a model with its source: a limit, height, torque, count, a set of places, or a plain figure. Lengths in mm, torques in N·m. */
 export const specSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("limit"), ...common, limit: limitSchema }),
+  z.strictObject({
+    kind: z.literal("limit"),
+    ...common,
+    limit: limitSchema,
+    /** The condition in which it holds, such as "at the tightest": readings in another are not compared with it. */
+    condition: z.string().min(1).optional(),
+  }),
   z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
   z.strictObject({
     kind: z.literal("torque"),
@@ -54,7 +60,7 @@ export const specSchema = z.discriminatedUnion("kind", [
       .min(1)
       .max(60),
   }),
-  z.strictObject({ kind: z.literal("figure"), ...common, value: fields.positive, unit: z.string().min(1) }),
+  z.strictObject({ kind: z.literal("figure"), ...common, value: z.number(), unit: z.string().min(1) }),
 ]);
 export type Spec = z.infer<typeof specSchema>;
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;

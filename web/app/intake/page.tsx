@@ -1,8 +1,7 @@
 import { IntakeForm } from "@/features/intake/IntakeForm";
 import { requireActor } from "@/server/page";
-import { intakeSchema } from "@/server/stores/jobs";
 import { machinesOf } from "@/server/stores/machines";
-import { booksOf } from "@/server/stores/shop";
+import { booksOf, procedureFaultsOf, proceduresFor } from "@/server/stores/shop";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -11,23 +10,43 @@ export default async function IntakePage() {
   const { db, actor } = await requireActor();
   const machines = await machinesOf(db);
   const books = await booksOf(db);
+  const builds = [...new Set([...machines.flatMap((m) => m.builds), ...books.flatMap((book) => book.builds)])];
+  const procedures = await proceduresFor(db, builds);
+  const faults = await procedureFaultsOf(db);
   return (
     <>
       <TopRule person={actor.name}>
         <span className="text-lg font-semibold">Take in a machine</span>
       </TopRule>
       <main className="mx-auto max-w-[1100px] p-5">
+        {faults.length > 0 && (
+          <div role="alert" className="caution mb-5">
+            <p className="font-semibold">
+              Not taken, because it cannot be followed; jobs go on with the version they began with:
+            </p>
+            {faults.map((fault) => (
+              <p key={fault.file} className="whitespace-pre-line">
+                {fault.message}
+              </p>
+            ))}
+          </div>
+        )}
         <IntakeForm
           machines={machines.map((m) => ({
             id: m.id,
             label: `${m.mark} · ${m.maker} ${m.model}${m.year ? ` ${m.year}` : ""}`,
             owner: m.ownerName,
-            build: m.build,
+            builds: m.builds,
             meterUnit: m.meterUnit,
             lastMeter: m.lastMeter,
           }))}
-          books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, build: book.build }))}
-          symptoms={intakeSchema.shape.symptom.options}
+          books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}
+          procedures={procedures.map(({ procedure: { id, title, build, symptoms } }) => ({
+            id,
+            title,
+            build,
+            symptoms,
+          }))}
         />
       </main>
     </>

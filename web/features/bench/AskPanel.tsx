@@ -1,9 +1,21 @@
-import { presetOf, questionOf, type Slot } from "@averin/core";
+import {
+  type Estimate,
+  estimateFor,
+  factsOf,
+  holds,
+  presetOf,
+  questionOf,
+  type Slot,
+  type Way,
+  wayOf,
+} from "@averin/core";
+import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** A school or a prompt within its step: the ways with what each means; Enter takes the shop's own. */
 export function AskPanel({
   bench,
+  state,
   aim,
   actor,
   onEnter,
@@ -12,9 +24,16 @@ export function AskPanel({
   const question = questionOf(bench.procedure, aim.question);
   if (!question) return null;
   const preset = presetOf(bench, question);
+  const before = wayOf(bench, state, question.id);
+  const facts = factsOf(bench, state);
   return (
     <section aria-label={question.ask} className="border-2 border-petrol bg-sheet p-3">
-      <p className="caption">{question.kind === "school" ? "good technicians differ" : "while it is apart"}</p>
+      <p className="caption">{CAPTIONS[question.kind]}</p>
+      {before && (
+        <p className="border-l-4 border-near pl-3 text-lg">
+          Answered: <strong>{before.word}</strong>. Another answer tells first what it undoes.
+        </p>
+      )}
       <h2 className="text-xl font-semibold">{question.ask}</h2>
       {question.because && <p className="pb-2">{question.because}</p>}
       <ul className="grid gap-2 sm:grid-cols-2">
@@ -27,9 +46,14 @@ export function AskPanel({
               data-main={way.word === preset}
             >
               <span className="figure text-xl font-bold">{i + 1}</span>
+              {question.drawing && <ChoiceDrawing drawing={question.drawing} way={i} />}
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
+                <Cost estimate={estimateFor(bench, way)} way={way} />
+                {way.against && holds(way.against.when, facts) === true && (
+                  <em className="block font-semibold text-past not-italic">against it: {way.against.because}</em>
+                )}
                 {way.word === preset && <em className="block not-italic">this shop’s way: Enter</em>}
               </span>
             </button>
@@ -46,5 +70,34 @@ export function AskPanel({
         ))}
       </ul>
     </section>
+  );
+}
+
+const CAPTIONS = {
+  school: "good technicians differ",
+  prompt: "while it is apart",
+  choice: "what lies here",
+  cause: "find the cause, not only the part",
+  estimate: "the owner decides",
+} as const;
+
+/** Parts, hours and their sum, how long it is thought to last, and what stays behind. */
+function Cost({ estimate, way }: { estimate: Estimate | null; way: Way }) {
+  if (!estimate || !way.cost) return null;
+  const unpriced = estimate.parts.filter((part) => part.price === null);
+  return (
+    <span className="block pt-1">
+      <strong className="figure block text-xl">
+        {estimate.total} {estimate.currency}
+      </strong>
+      <span className="block">
+        {estimate.parts.map((part) => (part.count > 1 ? `${part.count} ${part.name}` : part.name)).join(", ")};{" "}
+        {estimate.minutes} min of work{estimate.labour ? `, ${estimate.labour}` : ", no rate on file"}
+      </span>
+      {unpriced.length > 0 && (
+        <span className="block text-past">no price for {unpriced.map((part) => part.name).join(", ")}</span>
+      )}
+      <span className="block">leaves: {way.cost.leaves}</span>
+    </span>
   );
 }

@@ -23,6 +23,9 @@ const HINTS: Record<Slot["kind"], string> = {
   fit: "Enter: it is in, facing right",
   pull: "Enter: clicked at the setting; or the value",
   lock: "Enter: locked; castle nut: degrees past the slot",
+  verify: "what you see, not what should be",
+  adjust: "the reading, or how far it was turned",
+  compute: "Enter takes it",
   do: "Enter: done",
 };
 
@@ -36,6 +39,7 @@ const KEYS: [string, string][] = [
   ["/ Enter", "skips this place, with a reason"],
   ["+ Enter", "goes on to the next step that waits"],
   ["*7 Enter", "goes to step 7; *7.4 to its fourth place; *.4 to the fourth here"],
+  ["** Enter", "asks again what was answered at this step; what a change undoes is told first"],
   ["# words", "a note"],
   ["@ Enter", "a photo of what is in hand"],
   ["Esc", "leaves a question; keeps a questioned value as typed"],
@@ -92,7 +96,7 @@ export function EntryLine(props: Props) {
   const hint = asking
     ? asking.kind === "slip"
       ? "Enter takes it"
-      : "number or words"
+      : (asking.hint ?? "number or words")
     : aimKind
       ? HINTS[aimKind]
       : "Enter";

@@ -1,6 +1,14 @@
 "use client";
 
-import { type Actor, type Bench, eventSentence, type JobEvent, type JobState } from "@averin/core";
+import {
+  type Actor,
+  type Bench,
+  eventSentence,
+  type JobEvent,
+  type JobState,
+  noticedAtRefit,
+  setAside,
+} from "@averin/core";
 import { Dialog } from "radix-ui";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "caution_shown"]);
@@ -43,33 +51,56 @@ export function LogKey({
               </button>
             </Dialog.Close>
           </div>
-          <ol className="min-h-0 flex-1 overflow-y-auto px-4">
-            {[...state.events].reverse().map((event) => {
-              const struck = state.struck.get(event.id);
-              return (
-                <li
-                  key={event.id}
-                  className="grid min-h-[48px] grid-cols-[44px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
-                >
-                  <span className="figure text-soft">{event.number}</span>
-                  <span className="figure text-[15px]">{event.at.slice(5, 16).replace("T", " ")}</span>
-                  <span className="truncate text-[15px]">{event.by.name}</span>
-                  <span>
-                    {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}
-                    {struck && <span className="block text-[15px] text-soft">struck by {struck.by.name}</span>}
-                  </span>
-                  {may(event) && (
-                    <button type="button" className="key" onClick={() => onStrike(event)}>
-                      Strike
-                    </button>
-                  )}
-                </li>
-              );
-            })}
-          </ol>
+          <Lines bench={bench} state={state} may={may} onStrike={onStrike} />
           <p className="border-t border-line px-4 py-1 text-[15px] text-soft">Times are UTC. A struck line stays.</p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** Worked out only while the log is open. */
+function Lines({
+  bench,
+  state,
+  may,
+  onStrike,
+}: {
+  bench: Bench;
+  state: JobState;
+  may: (event: JobEvent) => boolean;
+  onStrike: (event: JobEvent) => void;
+}) {
+  const aside = setAside(bench, state);
+  const late = noticedAtRefit(state);
+  return (
+    <ol className="min-h-0 flex-1 overflow-y-auto px-4">
+      {[...state.events].reverse().map((event) => {
+        const struck = state.struck.get(event.id);
+        return (
+          <li
+            key={event.id}
+            className="grid min-h-[48px] grid-cols-[44px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
+          >
+            <span className="figure text-soft">{event.number}</span>
+            <span className="figure text-[15px]">{event.at.slice(5, 16).replace("T", " ")}</span>
+            <span className="truncate text-[15px]">{event.by.name}</span>
+            <span>
+              {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}
+              {aside.has(event.id) && (
+                <span className="block text-[15px] text-near">set aside: a question was answered otherwise since</span>
+              )}
+              {late.has(event.id) && <span className="block text-[15px] text-near">noticed at refit</span>}
+              {struck && <span className="block text-[15px] text-soft">struck by {struck.by.name}</span>}
+            </span>
+            {may(event) && (
+              <button type="button" className="key" onClick={() => onStrike(event)}>
+                Strike
+              </button>
+            )}
+          </li>
+        );
+      })}
+    </ol>
   );
 }

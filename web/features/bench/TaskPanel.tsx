@@ -1,7 +1,10 @@
 import type { Actor, Bench, JobState, OpenPoint, Slot, Task } from "@averin/core";
 import type { ReactNode } from "react";
+import { AdjustPanel } from "./AdjustPanel.tsx";
 import { AskPanel } from "./AskPanel.tsx";
+import { AxlePanel } from "./AxlePanel.tsx";
 import { CheckPanel } from "./CheckPanel.tsx";
+import { ComputePanel } from "./ComputePanel.tsx";
 import { DecidePanel } from "./DecidePanel.tsx";
 import { DoPanel } from "./DoPanel.tsx";
 import { InspectPanel } from "./InspectPanel.tsx";
@@ -12,6 +15,7 @@ import { ReleasePanel } from "./ReleasePanel.tsx";
 import { StackPanel } from "./StackPanel.tsx";
 import { TorquePanel } from "./TorquePanel.tsx";
 import { CountPanel, PlacesPanel } from "./TrayPanel.tsx";
+import { VerifyPanel } from "./VerifyPanel.tsx";
 import { WaitPanel } from "./WaitPanel.tsx";
 
 export type PanelProps = {
@@ -35,6 +39,9 @@ const KIND_WORD: Record<Task["kind"], string> = {
   decide: "decide",
   build: "compute",
   check: "check",
+  verify: "look and say",
+  adjust: "adjust",
+  compute: "compute",
   fit: "fit",
   torque: "torque",
   lock: "lock",
@@ -82,6 +89,9 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      {props.bench.procedure.instrument === "axle strip" && task.kind !== "verify" && (
+        <AxlePanel bench={props.bench} state={props.state} task={task} />
+      )}
       {panelFor({ ...rest, task })}
       {task.why && (
         <p className="text-soft">
@@ -114,6 +124,12 @@ function panelFor(props: PanelProps): ReactNode {
       return <TorquePanel {...props} />;
     case "lock":
       return <LockPanel {...props} />;
+    case "verify":
+      return <VerifyPanel {...props} />;
+    case "adjust":
+      return <AdjustPanel {...props} />;
+    case "compute":
+      return <ComputePanel {...props} />;
     case "wait":
       return <WaitPanel {...props} />;
     case "off":

@@ -10,6 +10,7 @@ import {
   layersOf,
   type PackEntry,
   platesOf,
+  stackStepsOf,
   type Task,
   waitingSlots,
 } from "@averin/core";
@@ -42,8 +43,8 @@ function howFar(
 
 /** The layer that carries the linings: the one a stack does not choose from; where nothing is computed, the outer. */
 function liningOf(bench: Bench, pack: PackEntry): string {
-  const step = bench.procedure.steps.find((s) => s.kind === "compute" && s.pack === pack.id);
-  return step?.kind === "compute" ? layersOf(bench, step).fixed.id : pack.layers[0].id;
+  const step = stackStepsOf(bench.procedure).find((s) => s.pack === pack.id);
+  return step ? layersOf(bench, step).fixed.id : pack.layers[0].id;
 }
 
 /** What the spine draws, from the job's state. */
@@ -62,6 +63,7 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
       id: entry.id,
       name: entry.name,
       kind: entry.kind,
+      draws: entry.draws ?? entry.id,
       count: entry.kind === "pack" ? plates.length : countOf(state, entry.id),
       place: fitted ? "in" : off ? "off" : "on",
       proven: off && own.every((task) => waitingSlots(bench, state, task).length === 0),

@@ -2,14 +2,17 @@
 
 import {
   type Actor,
+  agreedFrom,
   type Bench,
   cautionDrafts,
+  CHANGE_REASONS,
   DECISION_REASONS,
   type Draft,
   eventSentence,
   interpret,
   type LineContext,
   nextTask,
+  NOT_NUMBERS,
   type OpenPoint,
   openPoints,
   reasonFrom,
@@ -38,7 +41,14 @@ const CLEAR_REASONS = ["found and put right", "part renewed", "looked at again: 
 
 /** What the line asks back before anything is kept. */
 export type Asking =
-  | { kind: "reason"; question: string; reasons: readonly string[]; draft: (reason: string) => Draft }
+  | {
+      kind: "reason";
+      question: string;
+      reasons: readonly string[];
+      /** null where the words do not say what is needed; `hint` tells what would. */
+      draft: (reason: string) => Draft | null;
+      hint?: string;
+    }
   | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] };
 export type Said = { tone: "said" | "stop"; text: string };
 
@@ -91,13 +101,26 @@ export function useBenchHand({
         },
         photo,
       );
-      if (!answer.ok) return setSaid({ tone: "stop", text: answer.error.message });
+      if (!answer.ok) {
+        const gate = bench.procedure.gates.find((g) => answer.error.path === `gate:${g.id}`);
+        if (gate?.pass !== "lead" || !actor.roles.includes("lead")) {
+          return setSaid({ tone: "stop", text: answer.error.message });
+        }
+        return turn({
+          asking: {
+            kind: "reason",
+            question: `${answer.error.message} A lead may let it pass: why?`,
+            reasons: SIGN_REASONS,
+            draft: (reason) => ({ type: "gate_passed", gate: gate.id, reason }),
+          },
+        });
+      }
       const after = job.now();
       const own = walk(bench, after).find((t) => t.id === viewNow.current.hand.task);
       const stay = own !== undefined && waitingSlots(bench, after, own).length > 0;
       turn({ hand: { task: stay ? own.id : null, aim: null } });
     },
-    [job, bench, turn, actor.id],
+    [job, bench, turn, actor],
   );
 
   const ask = (asking: Asking): void => {
@@ -156,9 +179,10 @@ export function useBenchHand({
     const here = chosen ?? nextTask(bench, now, all);
     if (asking?.kind === "reason") {
       const reason = reasonFrom(typed, asking.reasons);
-      if (reason === null) return stop("Give a number from the list, or a few words.");
+      const draft = reason === null ? null : asking.draft(reason);
+      if (draft === null) return stop(asking.hint ?? "Give a number from the list, or a few words.");
       turn({ asking: null });
-      return keep([asking.draft(reason)], here);
+      return keep([draft], here);
     }
     if (asking?.kind === "slip") {
       turn({ asking: null });
@@ -192,6 +216,39 @@ export function useBenchHand({
           reasons: DECISION_REASONS,
           draft: (reason) => ({ ...answer.draft, reason }),
         });
+      case "worded":
+        return ask({
+          kind: "reason",
+          question: `“${answer.draft.words}” is no number. What is it?`,
+          reasons: NOT_NUMBERS,
+          hint: "1 by feel, 2 inspected and told in words, 3 not known",
+          draft: (reason) => {
+            const how = NOT_NUMBERS.find((word) => word === reason);
+            return how ? { ...answer.draft, how } : null;
+          },
+        });
+      case "owner":
+        return ask({
+          kind: "reason",
+          question: `${answer.told}. Who agreed, and in which words?`,
+          reasons: [],
+          hint: "name, a colon, what they said: A. Brand: go ahead",
+          draft: (reason) => {
+            const agreed = agreedFrom(reason);
+            return agreed ? { ...answer.draft, agreed } : null;
+          },
+        });
+      case "change":
+        return ask({
+          kind: "reason",
+          question: `${answer.undoes} Why?`,
+          reasons: CHANGE_REASONS,
+          draft: (reason) => ({ ...answer.draft, reason }),
+        });
+      case "again": {
+        const answered = here?.slots.find((s) => s.kind === "ask" && now.bySlot.has(s.key));
+        return here && answered ? go(here.id, answered.key) : stop("Nothing was answered at this step.");
+      }
       case "next":
         return here === null ? undefined : go(after(all, here)?.id ?? null);
       case "go":

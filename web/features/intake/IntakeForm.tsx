@@ -9,11 +9,12 @@ export type IntakeMachine = {
   id: string;
   label: string;
   owner: string;
-  build: string;
+  builds: string[];
   meterUnit: string;
   lastMeter: number | null;
 };
-export type IntakeBook = { id: string; label: string; build: string };
+export type IntakeBook = { id: string; label: string; builds: string[] };
+export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[] };
 
 const UNITS: [string, string][] = [
   ["h", "hours"],
@@ -26,18 +27,23 @@ const openedSchema = z.object({ id: z.string() });
 export function IntakeForm({
   machines,
   books,
-  symptoms,
+  procedures,
 }: {
   machines: IntakeMachine[];
   books: IntakeBook[];
-  symptoms: readonly string[];
+  procedures: IntakeProcedure[];
 }) {
   const [machineId, setMachineId] = useState(machines[0]?.id ?? "new");
+  const [bookId, setBookId] = useState(books[0]?.id ?? "");
+  const [procedureId, setProcedureId] = useState("");
   const [message, setMessage] = useState("");
   const [goesBack, setGoesBack] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
   const known = machines.find((machine) => machine.id === machineId);
+  const builds = known?.builds ?? books.find((book) => book.id === bookId)?.builds ?? [];
+  const offered = procedures.filter((procedure) => builds.includes(procedure.build));
+  const chosen = offered.find((procedure) => procedure.id === procedureId) ?? offered[0];
 
   const submit = async (form: FormData): Promise<void> => {
     const text = (name: string): string => String(form.get(name) ?? "").trim();
@@ -57,7 +63,14 @@ export function IntakeForm({
     const answer = await send(
       "POST",
       "/api/jobs",
-      { machine, meter, meterGoesBack: goesBack === meter, complaint: text("complaint"), symptom: text("symptom") },
+      {
+        machine,
+        meter,
+        meterGoesBack: goesBack === meter,
+        complaint: text("complaint"),
+        symptom: text("symptom"),
+        procedure: chosen?.id,
+      },
       openedSchema,
     );
     if (answer.kind === "kept") return window.location.assign(`/jobs/${answer.value.id}`);
@@ -101,10 +114,10 @@ export function IntakeForm({
         {known ? (
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
-            <span className="block text-soft">build: {known.build}</span>
+            <span className="block text-soft">has: {known.builds.join(", ")}</span>
           </p>
         ) : (
-          <NewMachine books={books} />
+          <NewMachine books={books} onBook={setBookId} />
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Meter now{known ? `, ${known.meterUnit}` : ""}
@@ -120,15 +133,30 @@ export function IntakeForm({
       <fieldset className="flex flex-col gap-4">
         <legend className="caption mb-2">why it is here</legend>
         <label className="flex flex-col gap-1 font-semibold">
+          What is worked on
+          <select
+            name="procedure"
+            className="field"
+            value={chosen?.id ?? ""}
+            onChange={(event) => setProcedureId(event.target.value)}
+          >
+            {offered.map((procedure) => (
+              <option key={procedure.id} value={procedure.id}>
+                {procedure.title}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex flex-col gap-1 font-semibold">
           What the owner says
           <textarea name="complaint" rows={4} maxLength={500} className="field py-2" required />
         </label>
         <fieldset>
           <legend className="font-semibold">Symptom</legend>
           <div className="mt-1 grid grid-cols-2 gap-2">
-            {symptoms.map((symptom, i) => (
+            {(chosen?.symptoms ?? []).map((symptom, i) => (
               <label
-                key={symptom}
+                key={`${chosen?.id ?? ""} ${symptom}`}
                 className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
               >
                 <input
@@ -154,15 +182,15 @@ export function IntakeForm({
   );
 }
 
-function NewMachine({ books }: { books: IntakeBook[] }) {
+function NewMachine({ books, onBook }: { books: IntakeBook[]; onBook: (id: string) => void }) {
   return (
     <div className="grid grid-cols-2 gap-3">
       <label className="col-span-2 flex flex-col gap-1 font-semibold">
         Model and its spec book
-        <select name="book" className="field" required>
+        <select name="book" className="field" required onChange={(event) => onBook(event.target.value)}>
           {books.map((book) => (
             <option key={book.id} value={book.id}>
-              {book.label}, {book.build}
+              {book.label}, {book.builds.join(", ")}
             </option>
           ))}
         </select>

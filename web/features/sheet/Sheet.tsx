@@ -73,6 +73,16 @@ export function Sheet({
         )}
       </Block>
       {sheet.total && <p className="figure pt-1 text-right font-bold">{sheet.total}</p>}
+      <Block title="Set and checked" lines={sheet.set}>
+        {(line) => line}
+      </Block>
+      <Block title="Told apart" lines={sheet.apart}>
+        {({ text, why }) => (
+          <>
+            {text} <span className="text-soft">({why})</span>
+          </>
+        )}
+      </Block>
       <Block title="Torques" lines={sheet.torques}>
         {({ name, spec, pulls, lock }) => (
           <>

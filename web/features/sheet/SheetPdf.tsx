@@ -187,6 +187,14 @@ function Sheet({ sheet, photos }: { sheet: SheetData; photos: ReadonlyMap<string
             : []),
         ])}
         {some(
+          "Set and checked",
+          sheet.set.map((line) => <Line key={line}>{line}</Line>),
+        )}
+        {some(
+          "Told apart",
+          sheet.apart.map(({ text, why }, i) => <Line key={i}>{`${text} (${why})`}</Line>),
+        )}
+        {some(
           "Torques",
           sheet.torques.map((t) => (
             <View key={t.name} style={style.line} wrap={false}>

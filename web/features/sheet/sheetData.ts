@@ -18,6 +18,7 @@ import {
   judgeItem,
   type Limit,
   type MeasurePoint,
+  noticedAtRefit,
   openPoints,
   partOf,
   patternOf,
@@ -25,9 +26,11 @@ import {
   pullListTotal,
   pullsOf,
   questionOf,
+  setAside,
   type Source,
   sourceLine,
   stopsOf,
+  trailOf,
   trayOf,
   unsigned,
   verdictSentence,
@@ -57,6 +60,10 @@ export type SheetData = {
   decisions: { name: string; text: string }[];
   parts: { quantity: number; name: string; number: string; why: string; price: string }[];
   total: string | null;
+  /** What was set, checked against a figure or worked out, with every round of an adjustment. */
+  set: string[];
+  /** Typed when something was in again already, or under an answer that was changed since. */
+  apart: { text: string; why: string }[];
   torques: { name: string; spec: string; pulls: string; lock: string | null }[];
   tray: string[];
   left: { text: string; risk: string | null; signed: string | null }[];
@@ -88,7 +95,8 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
   const rows = numbers(count).map((item): ReadingRow => {
     const found = judgeItem(state, point, item, "found");
     const left = judgeItem(state, point, item, "left");
-    const judged = found ?? left;
+    // Of a pair the second counts: what was found was put right since.
+    const judged = point.again ? (left ?? found) : (found ?? left);
     source ??= judged?.spec?.source ?? null;
     const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
     const stays = renewed ? "new, not measured" : said(found, point.unit);
@@ -102,12 +110,16 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     };
   });
   const skipped = [...state.skipped.values()].find((event) => event.body.slot.startsWith(`read:${point.id}:`));
+  const worded = state.events.find(
+    (e) => isEvent(e, "reading_worded") && e.body.point === point.id && !state.struck.has(e.id),
+  );
+  const words = worded && isEvent(worded, "reading_worded") ? `${worded.body.how}: ${worded.body.words}` : null;
   const any = rows.some((row) => row.judged !== null);
   return {
     name: point.name,
     source: source ? sourceLine(source) : "",
     rows: any ? rows : [],
-    none: any ? null : `not measured${skipped ? `: ${skipped.body.reason}` : ""}`,
+    none: any ? null : (words ?? `not measured${skipped ? `: ${skipped.body.reason}` : ""}`),
   };
 }
 
@@ -132,8 +144,20 @@ function waysOf(bench: Bench, state: JobState): SheetData["ways"] {
     const last = lines[lines.length - 1];
     if (last === undefined || !isEvent(last, "question_answered")) return [];
     const question = questionOf(bench.procedure, last.body.question);
-    const { word, means, preset } = last.body;
-    const own = preset === null ? "" : preset === word ? "the shop's way" : `the shop's way is ${preset}`;
+    const { word, means, preset, agreed, estimate, reason } = last.body;
+    if (agreed && estimate) {
+      const told = `${estimate.total} ${estimate.currency}; ${agreed.name} said “${agreed.wording}”, ${agreed.on ?? day(last.at)}`;
+      return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own: told, by: last.by.name }];
+    }
+    const changed = reason === null ? "" : `changed because ${reason}`;
+    const own =
+      changed !== ""
+        ? changed
+        : preset === null
+          ? ""
+          : preset === word
+            ? "the shop's way"
+            : `the shop's way is ${preset}`;
     return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own, by: last.by.name }];
   });
 }
@@ -184,6 +208,29 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
         lock: entry.locking ? lock : null,
       };
     });
+}
+
+/** Adjustments with their trails, checks and computed figures, and gates that a lead let the work pass. */
+function setOf(bench: Bench, state: JobState): string[] {
+  const own = (types: readonly string[]): string[] =>
+    state.events
+      .filter((e) => types.includes(e.body.type) && !state.struck.has(e.id))
+      .map((e) => `${eventSentence(bench, state, e)} (${e.by.name})`);
+  const trails = bench.procedure.steps.flatMap((step) => {
+    const trail = trailOf(state, step.id);
+    if (trail.length === 0) return [];
+    return [`${step.title}: ${trail.map((e) => eventSentence(bench, state, e).replace(/^.*?: /, "")).join(" → ")}`];
+  });
+  return [...own(["figure_taken"]), ...trails, ...own(["step_verified", "gate_passed"])];
+}
+
+function apartOf(bench: Bench, state: JobState): SheetData["apart"] {
+  const late = noticedAtRefit(state);
+  const aside = setAside(bench, state);
+  return state.events.flatMap((event) => {
+    const why = aside.has(event.id) ? "under an answer changed since" : late.has(event.id) ? "noticed at refit" : null;
+    return why === null || state.struck.has(event.id) ? [] : [{ text: eventSentence(bench, state, event), why }];
+  });
 }
 
 /** What was left, each with what it risks in the owner's words, and who signed for it. */
@@ -246,6 +293,8 @@ export function sheetData(number: string, bench: Bench, events: readonly JobEven
       price: part ? `${part.price} ${part.currency}` : "",
     })),
     total: lines.length > 0 ? `${pullListTotal(lines)} ${currency}` : null,
+    set: setOf(bench, state),
+    apart: apartOf(bench, state),
     torques: torquesOf(bench, state),
     tray: trayOf(bench, state)
       .filter((line) => line.out !== null)

@@ -23,6 +23,7 @@ async function newJob(meter = 200): Promise<string> {
     meterGoesBack: true,
     complaint: "slips",
     symptom: "slips under load",
+    procedure: "clutch-coil-spring",
   });
   return (await openJob(db, intake, technician)).id;
 }
@@ -56,7 +57,13 @@ test("intake opens a job with a number of its own and keeps what it began with",
 
 test("a meter that runs backwards is asked about, and changes nothing", async () => {
   const machine = await db.machines.findOne({ where: { mark: "Club bike 11" } });
-  const intake = { machine: { id: machine?.get("id") as string }, meter: 1, complaint: "x", symptom: "drags" as const };
+  const intake = {
+    machine: { id: machine?.get("id") as string },
+    meter: 1,
+    complaint: "x",
+    symptom: "drags",
+    procedure: "clutch-coil-spring",
+  };
   const before = await db.jobs.count();
   await expect(openJob(db, { ...intake, meterGoesBack: false }, technician)).rejects.toThrow(/stood at 21 h last time/);
   expect(await db.jobs.count()).toBe(before);
@@ -225,4 +232,23 @@ test("a line is never kept under another name than the one who typed it", async 
   await expect(appendEvents(db, id, sent, other)).rejects.toThrow(/Tobin Hask has taken over on this machine/);
   expect(await eventsAfter(db, id, 1)).toEqual([]);
   expect((await appendEvents(db, id, sent, technician)).kept).toHaveLength(2);
+});
+
+test("what is worked on must be something the machine has, with one of its own symptoms; a shop is told which", async () => {
+  const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
+  const intake = { machine: { id: machine?.get("id") as string }, meter: 9000, complaint: "x", symptom: "drags" };
+  const by = await actorCalled(db, "Mira Orr");
+  const told = async (more: object): Promise<unknown> =>
+    openJob(db, intakeSchema.parse({ ...intake, ...more }), by).catch((error: unknown) => (error as Error).message);
+  expect(await told({})).toMatch(
+    /^Say what is worked on: Chain and sprocket set, Chain slack and alignment, Clutch pack/,
+  );
+  expect(await told({ procedure: "axle-out-in" })).toMatch(/^Say what is worked on/);
+  expect(await told({ procedure: "chain-slack-check" })).toMatch(/^"drags" is no symptom of this work: chain noisy/);
+  const { id } = await openJob(
+    db,
+    intakeSchema.parse({ ...intake, procedure: "chain-slack-check", symptom: "slack uneven" }),
+    by,
+  );
+  expect((await jobById(db, id)).bench.procedure.id).toBe("chain-slack-check");
 });

@@ -27,21 +27,17 @@ import {
 import { notFound, Refused } from "../refused.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
 import { photosKept } from "./photos.ts";
-import { figuresOf, procedureByHash, procedureForBuild, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
+import { figuresOf, procedureByHash, proceduresFor, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
 
 export const intakeSchema = z.strictObject({
   machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
   meter: z.number().min(0).max(10_000_000),
   meterGoesBack: z.boolean().default(false),
   complaint: z.string().trim().min(1).max(500),
-  symptom: z.enum([
-    "slips under load",
-    "drags",
-    "judders at take-off",
-    "lever play run out",
-    "burnt smell",
-    "known age",
-  ]),
+  /** The procedure by its id; may be left away where the machine has only one. */
+  procedure: z.string().min(1).max(60).optional(),
+  /** One of the procedure's own symptoms. */
+  symptom: z.string().trim().min(1).max(80),
 });
 export type Intake = z.input<typeof intakeSchema>;
 
@@ -238,13 +234,26 @@ export async function openJob(
         message: `The meter stood at ${lastValue} ${machine.meterUnit} last time. Put it right, or say that the meter was changed.`,
       });
     }
-    const found = await procedureForBuild(db, machine.build);
+    const offered = await proceduresFor(db, machine.builds);
+    const found =
+      intake.procedure === undefined && offered.length === 1
+        ? offered[0]
+        : offered.find(({ procedure }) => procedure.id === intake.procedure);
     if (!found) {
+      const titles = offered.map(({ procedure }) => procedure.title).join(", ");
       throw new Refused(422, {
         code: "unsupported",
-        path: "machine",
-        message: `No procedure for a ${machine.build} build is on file yet.`,
+        path: offered.length > 0 ? "procedure" : "machine",
+        message:
+          offered.length > 0
+            ? `Say what is worked on: ${titles}.`
+            : `No procedure for a ${machine.build} build is on file yet.`,
       });
+    }
+    const { symptoms } = found.procedure;
+    if (symptoms.length > 0 && !symptoms.includes(intake.symptom)) {
+      const message = `"${intake.symptom}" is no symptom of this work: ${symptoms.join(", ")}.`;
+      throw new Refused(422, { code: "unsupported", path: "symptom", message });
     }
     const specs = await specsOf(db, machine.bookId, transaction);
     const counts: Record<string, number> = {};
@@ -295,7 +304,7 @@ export async function openJob(
         model: machine.model,
         year: machine.year,
         mark: machine.mark,
-        build: machine.build,
+        build: found.procedure.build,
       },
       owner: { name: owner.name, contact: owner.contact },
       meter: { unit: machine.meterUnit as "h" | "mi" | "km", value: intake.meter },

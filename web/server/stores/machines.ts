@@ -30,6 +30,7 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
     year: machine.year,
     mark: machine.mark,
     build: book.build,
+    builds: book.builds,
     meterUnit: machine.meterUnit,
   };
   await db.machines.create(row, { transaction });

@@ -18,7 +18,13 @@ afterAll(() => db.sequelize.close());
 
 async function newJob(mark: string): Promise<string> {
   const machine = await db.machines.findOne({ where: { mark } });
-  const intake = { machine: { id: machine?.get("id") }, meter: 200, complaint: "x", symptom: "drags" };
+  const intake = {
+    machine: { id: machine?.get("id") },
+    meter: 200,
+    complaint: "x",
+    symptom: "drags",
+    procedure: "clutch-coil-spring",
+  };
   return (await openJob(db, intakeSchema.parse(intake), technician)).id;
 }
 

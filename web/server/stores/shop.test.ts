@@ -1,7 +1,7 @@
 import type { Database } from "../database.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { intakeSchema, jobById, openJob } from "./jobs.ts";
-import { keepProcedure, procedureByHash, procedureForBuild, setPreset, shopChanged } from "./shop.ts";
+import { keepProcedure, procedureByHash, proceduresFor, setPreset, shopChanged } from "./shop.ts";
 
 // Limits in this file are invented.
 let db: Database;
@@ -9,7 +9,13 @@ let jobId: string;
 beforeAll(async () => {
   db = await testDatabase("demo");
   const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
-  const intake = { machine: { id: machine?.get("id") }, meter: 200, complaint: "x", symptom: "drags" };
+  const intake = {
+    machine: { id: machine?.get("id") },
+    meter: 200,
+    complaint: "x",
+    symptom: "drags",
+    procedure: "clutch-coil-spring",
+  };
   jobId = (await openJob(db, intakeSchema.parse(intake), await actorCalled(db, "Mira Orr"))).id;
 });
 afterAll(() => db.sequelize.close());
@@ -40,7 +46,7 @@ test("a job keeps the version it began with; new jobs take the newest", async ()
   const next = { ...bench.procedure, version: bench.procedure.version + 1, title: "Clutch pack, newer" };
   const hash = await keepProcedure(db, next);
   expect(await keepProcedure(db, next)).toBe(hash);
-  expect((await procedureForBuild(db, "coil-spring"))?.hash).toBe(hash);
+  expect((await proceduresFor(db, ["coil-spring"]))[0]?.hash).toBe(hash);
   expect((await jobById(db, jobId)).bench.procedure.title).toBe(bench.procedure.title);
   expect((await procedureByHash(db, hash)).title).toBe("Clutch pack, newer");
 });

@@ -3,6 +3,7 @@ import {
   type Bench,
   type Gauge,
   gaugeSchema,
+  labourSchema,
   type Procedure,
   procedureSchema,
   type Spec,
@@ -45,17 +46,31 @@ export async function procedureByHash(db: Database, hash: string, transaction?: 
   return procedure;
 }
 
-/** The newest procedure for a build type, or null where the shop has none. */
-export async function procedureForBuild(
+/** The newest version of each procedure for any of these builds, by title; the latest kept where a version was kept twice. */
+export async function proceduresFor(
   db: Database,
-  build: string,
-): Promise<{ hash: string; procedure: Procedure } | null> {
+  builds: readonly string[],
+): Promise<{ hash: string; procedure: Procedure }[]> {
   const rows = await db.procedures.findAll({ order: [["version", "DESC"]] });
+  const newest = new Map<string, { hash: string; procedure: Procedure }>();
   for (const row of rows) {
     const procedure = procedureSchema.parse(row.get("body"));
-    if (procedure.build === build) return { hash: row.get("hash") as string, procedure };
+    if (builds.includes(procedure.build) && !newest.has(procedure.id)) {
+      newest.set(procedure.id, { hash: row.get("hash") as string, procedure });
+    }
   }
-  return null;
+  return [...newest.values()].sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
+}
+
+/** Procedures that stand in their folder and cannot be followed: file, and what would be right. */
+export async function procedureFaultsOf(db: Database): Promise<{ file: string; message: string }[]> {
+  return (await db.procedureFaults.findAll({ order: ["file"] })).map((row) => row.get({ plain: true }));
+}
+
+/** What an hour of work costs here, or null where the shop has not said. */
+async function labourOf(db: Database, transaction?: Transaction): Promise<Bench["labour"]> {
+  const row = await db.settings.findByPk("labour", { transaction: transaction ?? null });
+  return row ? labourSchema.parse(row.get("body")) : null;
 }
 
 export async function specsOf(db: Database, bookId: string | null, transaction?: Transaction): Promise<Spec[]> {
@@ -141,6 +156,7 @@ export async function figuresOf(
     wrenches: await wrenchesOf(db, transaction),
     parts: await partsOfBook(db, bookId, transaction),
     presets: await presetsOf(db, transaction),
+    labour: await labourOf(db, transaction),
   };
   figuresRead.set(key, { version, figures });
   return figures;

@@ -1,0 +1,327 @@
+import { shippedBodies } from "../../testingProcedures.ts";
+import { TestJob } from "../../testing.ts";
+import { lead, technician } from "../../testingBench.ts";
+import { procedureSchema, stepOf } from "../procedure/index.ts";
+import { type Spec, specSchema } from "../spec/index.ts";
+import type { Bench } from "./index.ts";
+import {
+  changeOf,
+  changeSentence,
+  isAnswered,
+  noticedAtRefit,
+  setAside,
+  slackWorked,
+  slot,
+  suggestTurn,
+  walk,
+} from "./index.ts";
+
+// Every figure here is invented, but for the slack that remains at the tightest: 6 to 13 mm, common practice, no source.
+const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+const spec = (kind: string, key: string, more: object): Spec =>
+  specSchema.parse({ kind, key, label: key, source, ...more });
+const torque = (key: string): Spec => spec("torque", key, { targetNm: 50, tolerancePercent: 10 });
+const figure = (key: string, value: number): Spec => spec("figure", key, { value, unit: "1" });
+const limit = (key: string, of: object): Spec => spec("limit", key, { limit: of });
+const gauge = (kind: string) => ({
+  ...{ id: kind, name: kind, kind, unit: "mm", resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
+});
+const part = (role: string, price: string) => ({
+  ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
+});
+
+const shop = (id: string, specs: Spec[], parts: Bench["parts"] = []): Bench => ({
+  procedure: procedureSchema.parse(shippedBodies.find(([file]) => file === `${id}.json`)?.[1]),
+  specs,
+  gauges: ["caliper", "rule", "dial"].map(gauge),
+  wrenches: [{ id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
+  parts,
+  presets: {},
+  labour: { perHour: "60.00", currency: "TFC" },
+});
+
+const axle = shop(
+  "axle-boots-inboard",
+  [
+    ...["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map((k) =>
+      torque(`${k}-torque`),
+    ),
+    limit("joint-play", { kind: "max", serviceMax: 0.6, standardMax: 0.2 }),
+    figure("boot-in-ribs", 5),
+    figure("boot-out-ribs", 6),
+  ],
+  [part("boot-inboard", "18.40"), part("boot-band", "2.10"), part("race-ring", "1.60"), part("joint-grease", "6.50")],
+);
+const COUNTS = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
+const ANSWERS: Record<string, string[]> = {
+  "do:raise": ["left", "", "ball"],
+  "inspect:boot-survey:found": ["torn"],
+  "off:shaft": ["", "maker"],
+  "off:band-in-large": ["", "wire"],
+  "off:boot-in": ["", "inboard"],
+  "inspect:drive-seal:found": ["whole"],
+  "inspect:joint-inside:found": ["clean"],
+  "inspect:tracks:found": ["smooth"],
+  "measure:joint-play:found": ["0.28"],
+  "decide:race": ["1; O. Brand: go ahead", ""],
+  "fit:bare-shaft": ["", "fold"],
+  "verify:ribs": ["5"],
+  "verify:tail": ["out", "clock"],
+};
+const axleAt = (task: string | null, other: Record<string, string[]> = {}, by = technician, bench = axle): TestJob =>
+  new TestJob(bench, by, COUNTS).until(task, { ...ANSWERS, ...other });
+
+describe("the axle from the inboard end", () => {
+  test("what came off goes back in reverse, and the job ends at its release", () => {
+    const job = axleAt(null);
+    expect(job.open).toEqual([]);
+    job.keep({ type: "job_released" });
+    expect(job.state.released).not.toBeNull();
+  });
+
+  test("the wrong way of a tail is asked back with why, seen from either end; nothing is kept", () => {
+    // Kinematics: a left shaft running forward turns anticlockwise seen from outboard; the tail trails.
+    const job = axleAt("verify:tail");
+    job.type("out");
+    const before = job.events.length;
+    expect(job.type("anti")).toBe(
+      "left shaft seen from outboard turns anticlockwise; the tail trails, so it must point clockwise. Look again from that end, or turn the band round.",
+    );
+    expect(job.events).toHaveLength(before);
+    expect(job.offer({ type: "step_verified", step: "tail", typed: "anticlockwise" }).ok).toBe(false);
+    expect(job.type("clock")).toBe("which way does the tail lie?: clockwise, right");
+    const inboard = axleAt("verify:tail");
+    inboard.type("in");
+    expect(inboard.type("anti")).toMatch(/: anticlockwise, right$/);
+  });
+
+  test("the boot for the other end is known by its ribs", () => {
+    const job = axleAt("verify:ribs");
+    expect(job.type("6")).toBe(
+      "6: that is the outboard boot; here it must be 5. Take the other, or skip with a reason.",
+    );
+    expect(job.type("4")).toMatch(/^4 is not it; here it must be 5/);
+    expect(job.type("5")).toMatch(/right$/);
+  });
+
+  test("a stranger's shaft: the original's figures are withheld, and nothing passes for judged", () => {
+    const job = axleAt("verify:ribs", {
+      "off:shaft": ["", "unmarked"],
+      "decide:race": ["1; O. Brand: go ahead", "1; judged by hand and eye"],
+    });
+    expect(job.type("7")).toMatch(/7, no figure to compare with$/);
+    expect(job.open.map((point) => point.text)).toEqual(
+      expect.arrayContaining([
+        "turning play at the cup: figure withheld, the part is not the maker's: no limit on file: kept, not judged",
+        "is it the inboard boot?: 7, no figure to compare with",
+      ]),
+    );
+  });
+
+  test("grit in a joint that stays: the gate is shut, a technician does not pass it, a lead does with a reason", () => {
+    const other = {
+      "inspect:joint-inside:found": ["grit"],
+      "decide:race": ["1; O. Brand: as it is", "1; owner declined", "torn"],
+    };
+    const job = axleAt("fit:cup", other);
+    const fit = { type: "part_fitted" as const, entry: "cup", item: 1 };
+    expect(job.offer(fit)).toMatchObject({ ok: false, error: { path: "gate:dirty-joint" } });
+    const pass = { type: "gate_passed" as const, gate: "dirty-joint", reason: "owner told" };
+    expect(job.offer(pass)).toMatchObject({ ok: false, error: { message: "Only a lead lets the work pass a gate." } });
+    job.by = lead;
+    expect(job.offer({ ...pass, gate: "vent-before-last" })).toMatchObject({ ok: false });
+    job.keep(pass);
+    expect(job.offer(fit).ok).toBe(true);
+  });
+
+  test("closed bands go on before the boot, lands are clean before a band, and it is vented before the last", () => {
+    const closed = axleAt("do:thread-bands", { "fit:bare-shaft": ["", "closed"] });
+    expect(closed.offer({ type: "part_fitted", entry: "boot-in", item: 1 })).toMatchObject({
+      error: { message: expect.stringMatching(/^Not yet\. Closed bands go onto the shaft before the boot/) },
+    });
+    const small = { type: "part_fitted" as const, entry: "band-in-small", item: 1 };
+    expect(axleAt("do:vent-in").offer(small)).toMatchObject({ error: { path: "gate:vent-before-last" } });
+  });
+
+  test("the owner's word is kept with name, words and sum; a price that changes since asks again", () => {
+    const job = axleAt("do:lower");
+    const said = job.state.bySlot.get("ask:repair")?.[0]?.body;
+    // 18.40 + 2 · 2.10 + 1.60 + 6.50 and two hours at 60.
+    expect(said).toMatchObject({
+      agreed: { name: "O. Brand", wording: "go ahead", on: null },
+      estimate: { total: "150.70" },
+    });
+    const dearer = {
+      ...axle,
+      parts: axle.parts.map((p) => (p.role === "boot-inboard" ? { ...p, price: "28.40" } : p)),
+    };
+    const later = new TestJob(dearer, technician, COUNTS);
+    later.events = job.events;
+    expect(later.open.find((point) => point.group === "decide")).toMatchObject({
+      text: "estimate is now 160.70 TFC; O. Brand agreed to 150.70: ask again",
+      hard: true,
+    });
+    expect(
+      job.offer({ type: "question_answered", question: "repair", word: "whole shaft", reason: "x" }),
+    ).toMatchObject({
+      error: { path: "agreed" },
+    });
+  });
+
+  test("an answer changed late tells first what it undoes; nothing recorded is dropped, and what is off goes back", () => {
+    const job = axleAt("decide:shaft");
+    const lines = job.events.length;
+    const change = changeOf(axle, job.state, "access", "arm bolts");
+    // The ball-joint nut is off already: it stays in the work until it is back in.
+    expect(change.aside).toEqual([]);
+    expect(change.anew).toContain("Arm bolts off");
+    const bands = changeOf(axle, job.state, "ring-type", "none");
+    expect(changeSentence(bands)).toBe("Nothing recorded is set aside.");
+    const boots = axleAt("fit:boot-out", { "off:boot-in": ["", "both"] });
+    expect(changeSentence(changeOf(axle, boots.state, "both-boots", "inboard only"))).toMatch(
+      /^Nothing recorded is set aside/,
+    );
+    expect(job.offer({ type: "question_answered", question: "access", word: "arm bolts", reason: null })).toMatchObject(
+      {
+        error: { message: "Answered already: ball joint. Say why it is changed, or strike that line." },
+      },
+    );
+    job.keep({ type: "question_answered", question: "access", word: "arm bolts", reason: "looked again" });
+    expect(job.events).toHaveLength(lines + 1);
+    const tasks = walk(axle, job.state).map((task) => task.id);
+    expect(tasks).toEqual(expect.arrayContaining(["fit:ball-joint-nut", "fit:arm-bolts"]));
+  });
+
+  test("lines of an answer that was taken back are set aside, and there again when it is given again", () => {
+    const job = axleAt("fit:boot-in", { "fit:bare-shaft": ["", "closed"] });
+    expect(job.state.bySlot.has("do:thread-bands")).toBe(true);
+    expect(changeSentence(changeOf(axle, job.state, "band", "ear"))).toBe(
+      "Sets aside 1 line, kept in the log: Closed bands onto the shaft.",
+    );
+    job.keep({ type: "question_answered", question: "band", word: "ear", reason: "looked again" });
+    expect(setAside(axle, job.state).size).toBe(1);
+    job.keep({ type: "question_answered", question: "band", word: "closed", reason: "looked again" });
+    expect(setAside(axle, job.state).size).toBe(0);
+  });
+
+  test("what is only noticed at refit is kept and flagged; words where a number belongs are no pass", () => {
+    const job = axleAt("measure:joint-play:found");
+    job.type("hardly any", "1");
+    expect(job.open.map((point) => point.text)).toContain("turning play at the cup: by feel, hardly any");
+    expect(noticedAtRefit(job.state).size).toBe(0);
+    const late = axleAt("fit:cup");
+    late.keep({ type: "noted", text: "seal weeps" });
+    expect(noticedAtRefit(late.state).size).toBe(1);
+  });
+});
+
+describe("the chain", () => {
+  const geometry = {
+    "sprocket-x": -70,
+    "sprocket-y": 15,
+    "swing-arm": 560,
+    "arm-rest": -20,
+    "arm-from": -25,
+    "arm-to": 15,
+  };
+  const drive = {
+    "front-teeth": 13,
+    "rear-teeth": 48,
+    "chain-pitch": 15.875,
+    "chain-centre": 628,
+    "slot-from": 600,
+    "slot-to": 648,
+  };
+  const figures = { ...geometry, ...drive, "slack-remains": 10, "slack-tolerance": 4 };
+  const specs = [
+    ...Object.entries(figures).map(([key, value]) => figure(key, value)),
+    ...["guard-bolt", "shaft-nut", "rear-bolt", "rear-axle"].map((k) => torque(`${k}-torque`)),
+    limit("chain-slack-stand", { kind: "range", serviceMin: 36, serviceMax: 50 }),
+    limit("mark-difference", { kind: "max", serviceMax: 1 }),
+    limit("spline-play", { kind: "max", serviceMax: 0.8 }),
+    limit("chain-20", { kind: "max", serviceMax: 323.9 }),
+  ];
+  const slackShop = shop("chain-slack-check", specs);
+  const slackAt = (task: string, other: Record<string, string[]> = {}): TestJob =>
+    new TestJob(slackShop, technician, {}).until(task, {
+      "measure:slack-stand:found": ["60"],
+      "measure:axle-marks:left": ["0.4"],
+      ...other,
+    });
+
+  test("slack said to be at the tightest is not taken for the stand", () => {
+    const job = slackAt("measure:slack-stand:found");
+    const before = job.events.length;
+    expect(job.type("12 at the tightest")).toMatch(
+      /^12 at the tightest: here it is read on the stand, wheel hanging\. .*Nothing is kept\.$/,
+    );
+    expect(job.type("12 tight")).toMatch(/^12 at the tightest: /);
+    expect(job.events).toHaveLength(before);
+    expect(job.type("41 stand")).toMatch(/^chain slack/);
+  });
+
+  test("the figure to set comes from the machine's geometry, and leaves the stated slack at the tightest", () => {
+    const step = stepOf(slackShop.procedure, "slack-to-set");
+    if (step?.kind !== "compute" || step.calculator !== "chain.slack") throw new Error("no such step");
+    const job = slackAt("compute:slack-to-set");
+    const worked = slackWorked(slackShop, job.state, step);
+    if (!worked.ok) throw new Error(worked.error.message);
+    const least = Math.min(...worked.value.curve.map((point) => point.slackMm ?? Infinity));
+    expect(least).toBeGreaterThanOrEqual(10 - 1e-6);
+    expect(least).toBeLessThan(10.5);
+    const without = { ...slackShop, specs: specs.filter((s) => s.key !== "swing-arm") };
+    expect(slackWorked(without, job.state, step)).toMatchObject({
+      error: { code: "missing", message: expect.stringContaining("swing-arm") },
+    });
+  });
+
+  test("the adjustment loops until it is inside; earlier turns tell how far to go, and the trail is kept", () => {
+    const job = slackAt("adjust:set-slack");
+    const step = stepOf(slackShop.procedure, "set-slack");
+    if (step?.kind !== "adjust") throw new Error("no such step");
+    expect(job.type("61")).toMatch(/above 35\.9 to 43\.9$/);
+    expect(suggestTurn(job.state, step)).toBeNull();
+    expect(job.type("")).toMatch(/How far was it turned, in flats/);
+    job.type("2");
+    job.type("55");
+    // 6 mm in 2 flats; 15.1 mm to the middle is 5 flats.
+    expect(suggestTurn(job.state, step)).toBe(5);
+    expect(job.type("")).toBe("turned +5 flats, both sides");
+    expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(false);
+    expect(job.type("40")).toMatch(/inside 35\.9 to 43\.9$/);
+    expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(true);
+    expect(job.state.bySlot.get("adjust:set-slack")).toHaveLength(5);
+  });
+
+  const narrow = specs.map((s) =>
+    s.key === "slot-to" ? figure("slot-to", 602) : s.key === "slot-from" ? figure("slot-from", 600) : s,
+  );
+  const setShop = shop("chain-sprockets", specs);
+  const narrowShop = shop("chain-sprockets", narrow);
+  const setAt = (task: string, by = setShop): TestJob =>
+    new TestJob(by, technician, { "guard-bolts": 3, "rear-bolts": 6, "wheel-spacer": 2 }).until(task, {
+      "measure:slack-stand:found": ["60"],
+      "inspect:nut-found:found": ["tight"],
+      "measure:spline-old:found": ["0.3"],
+    });
+
+  test("gearing that puts the axle outside its slot is refused; the model's own is taken with Enter", () => {
+    const job = setAt("compute:gearing");
+    expect(setAt("compute:gearing", narrowShop).type("13 49")).toMatch(
+      /^13\/49: with \d+ links the axle would lie at [\d.]+ mm; its slot runs from 600 to 602\. Choose other teeth\.$/,
+    );
+    expect(job.type("13")).toBe("Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
+    expect(job.type("")).toBe("gearing: 13/48, 110 links");
+  });
+
+  test("neutral comes before the shaft nut, and no signature passes it", () => {
+    const job = setAt("do:neutral");
+    expect(job.offer({ type: "part_removed", entry: "shaft-nut" })).toMatchObject({
+      error: { message: "Not yet. Neutral first, and held through the chain: in gear the forks bend." },
+    });
+    job.by = lead;
+    expect(job.offer({ type: "gate_passed", gate: "neutral-first", reason: "x" })).toMatchObject({
+      error: { message: expect.stringMatching(/^Nobody passes this/) },
+    });
+  });
+});

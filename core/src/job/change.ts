@@ -1,0 +1,74 @@
+import type { Bench } from "./bench.ts";
+import { isEvent, type JobEvent } from "./events.ts";
+import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { slot } from "./slot.ts";
+import { walk } from "./walk.ts";
+
+/** What another answer does: lines that are set aside, by the task they were typed in, and tasks that come up anew. */
+export type Change = { aside: { title: string; lines: number }[]; anew: string[] };
+
+/** The log with the last answer to a question put otherwise: what the job would look like. */
+function answeredOtherwise(state: JobState, question: string, word: string): JobState {
+  const key = slot.ask(question).key;
+  const lines = state.bySlot.get(key) ?? [];
+  const last = lines[lines.length - 1];
+  return fold(
+    state.events.map((event): JobEvent => {
+      if (event !== last || !isEvent(event, "question_answered")) return event;
+      // A line of its own, so that nothing worked out of the real one is taken for it.
+      return { ...event, id: `${event.id}:${word}`, body: { ...event.body, word } };
+    }),
+  );
+}
+
+/** What changing an answer would set aside and ask anew. Nothing recorded is dropped: changed back, it is there again. */
+export function changeOf(bench: Bench, state: JobState, question: string, word: string): Change {
+  const before = walk(bench, state);
+  const then = walk(bench, answeredOtherwise(state, question, word));
+  const kept = new Set(then.flatMap((task) => task.slots.map((s) => s.key)));
+  const known = new Set(before.flatMap((task) => task.slots.map((s) => s.key)));
+  return {
+    aside: before.flatMap((task) => {
+      const gone = task.slots.filter((s) => !kept.has(s.key));
+      const lines = gone.reduce((sum, s) => sum + (state.bySlot.get(s.key)?.length ?? 0), 0);
+      return lines === 0 ? [] : [{ title: task.title, lines }];
+    }),
+    anew: then.filter((task) => task.slots.some((s) => !known.has(s.key))).map((task) => task.title),
+  };
+}
+
+const list = (titles: readonly string[]): string =>
+  titles.length > 4 ? `${titles.slice(0, 4).join(", ")} and ${titles.length - 4} more` : titles.join(", ");
+
+/** What a change does, in a sentence, before it is made. */
+export function changeSentence({ aside, anew }: Change): string {
+  const lines = aside.reduce((sum, one) => sum + one.lines, 0);
+  const parts = [
+    lines === 0
+      ? "Nothing recorded is set aside"
+      : `Sets aside ${lines} ${lines === 1 ? "line" : "lines"}, kept in the log: ${list(aside.map((one) => one.title))}`,
+    anew.length === 0 ? "" : `asks anew: ${list(anew)}`,
+  ].filter(Boolean);
+  return `${parts.join("; ")}.`;
+}
+
+/** Lines that the work does not ask for any more, because a question was answered otherwise since. */
+export function setAside(bench: Bench, state: JobState): ReadonlySet<string> {
+  const asked = new Set(walk(bench, state).flatMap((task) => task.slots.map((s) => s.key)));
+  const aside = state.events.filter(({ id, body }) => {
+    const key = slotKeyOf(body);
+    return key !== null && !state.struck.has(id) && !asked.has(key);
+  });
+  return new Set(aside.map(({ id }) => id));
+}
+
+/** Lines that say what was found, typed when something was in again already: noticed only at refit. */
+export function noticedAtRefit(state: JobState): ReadonlySet<string> {
+  const first = state.events.findIndex((e) => e.body.type === "part_fitted" && !state.struck.has(e.id));
+  if (first < 0) return new Set();
+  const found = state.events.slice(first + 1).filter(({ body }) => {
+    if (body.type === "finding_recorded" || body.type === "noted") return true;
+    return (body.type === "reading_taken" || body.type === "reading_worded") && body.phase === "found";
+  });
+  return new Set(found.map(({ id }) => id));
+}

@@ -1,0 +1,54 @@
+import type { Answer } from "../calculator/index.ts";
+import { axleBand } from "../axle/index.ts";
+import type { VerifyStep } from "../procedure/index.ts";
+import { specAt, wayOf } from "./applies.ts";
+import type { Bench } from "./bench.ts";
+import type { JobState } from "./fold.ts";
+
+const TURNS = ["clockwise", "anticlockwise"] as const;
+const refuse = (path: string, message: string): Answer<never> => ({
+  ok: false,
+  error: { code: "conflict", path, message },
+});
+
+/** Which way the shaft turns running forward and which way the tail must lie, seen from the end that was answered. */
+export function tailOf(bench: Bench, state: JobState, expect: Extract<VerifyStep["expect"], { by: "tail" }>) {
+  const side = wayOf(bench, state, expect.side)?.word;
+  const viewedFrom = wayOf(bench, state, expect.seenFrom)?.word;
+  const answer = axleBand.run({ side, viewedFrom });
+  return answer.ok ? { side, viewedFrom, ...(answer.value as { rotation: string; tailPoints: string }) } : null;
+}
+
+/** What was said against what has to be so. Another answer is asked back with what it means; nothing is kept of it. */
+export function verified(
+  bench: Bench,
+  state: JobState,
+  step: VerifyStep,
+  typed: string,
+): Answer<{ typed: string; expected: string | null }> {
+  const { expect } = step;
+  if (expect.by === "tail") {
+    const right = tailOf(bench, state, expect);
+    if (!right) return refuse("step", "Say first which side this shaft is for, and from which end you look at it.");
+    const said = /^[12]$/.test(typed)
+      ? TURNS[Number(typed) - 1]
+      : TURNS.find((word) => typed !== "" && word.startsWith(typed.toLowerCase()));
+    if (!said) return refuse("typed", `Say which way the tail points: 1 ${TURNS[0]}, 2 ${TURNS[1]}.`);
+    if (said !== right.tailPoints) {
+      const message = `${right.side} shaft seen from ${right.viewedFrom} turns ${right.rotation}; the tail trails, so it must point ${right.tailPoints}. Look again from that end, or turn the band round.`;
+      return refuse("typed", message);
+    }
+    return { ok: true, value: { typed: said, expected: right.tailPoints } };
+  }
+  if (!/^\d+$/.test(typed)) return refuse("typed", "Count them and type the number.");
+  const count = Number(typed);
+  const spec = specAt(bench, state, expect.spec);
+  if (spec?.kind !== "figure") return { ok: true, value: { typed, expected: null } };
+  if (count === spec.value) return { ok: true, value: { typed, expected: String(spec.value) } };
+  const other = expect.mistaken.find(({ spec: key }) => {
+    const figure = specAt(bench, state, key);
+    return figure?.kind === "figure" && figure.value === count;
+  });
+  const says = other ? `${count}: ${other.says}` : `${count} is not it`;
+  return refuse("typed", `${says}; here it must be ${spec.value}. Take the other, or skip with a reason.`);
+}

@@ -1,0 +1,329 @@
+import { type Condition, factsIn } from "./condition.ts";
+import type { Procedure, Step } from "./schema.ts";
+
+export type Issue = { path: (string | number)[]; message: string };
+
+/** What a fact may be about besides a question, by the word before its colon, with the words it can have. */
+export const FACT_KINDS = ["finding", "fitted", "off", "done", "decided"] as const;
+const YES_NO = ["yes", "no"];
+
+/** The tasks that the walk makes of each kind of step. */
+const TASKS_OF = { do: ["do"], wait: ["start"], verify: ["verify"], adjust: ["adjust"] } as const;
+const tasksOf = (step: Step): string[] => {
+  if (step.kind !== "compute") return TASKS_OF[step.kind].map((task) => `${task}:${step.id}`);
+  return step.calculator === "clutch.stack" ? [`build:${step.id}`, `check:${step.id}`] : [`compute:${step.id}`];
+};
+
+/** The phase in which a point is read first. */
+export const phaseOfStage = (stage: string): "found" | "left" =>
+  stage === "apart" || stage === "bench" ? "found" : "left";
+
+/** Every task that the walk can make of a procedure: where questions may be asked and gates may stand. */
+export function tasksIn(procedure: Procedure): Set<string> {
+  const { spine, points, steps } = procedure;
+  const decided = spine.flatMap((entry) =>
+    entry.kind === "pack" ? entry.layers : entry.kind === "part" ? [entry] : [],
+  );
+  return new Set([
+    ...spine.flatMap((entry) => [`off:${entry.id}`, `fit:${entry.id}`]),
+    ...spine.flatMap((entry) => (entry.kind === "fasteners" ? [`torque:${entry.id}`, `lock:${entry.id}`] : [])),
+    ...decided.filter((part) => part.decision).map((part) => `decide:${part.id}`),
+    ...points.flatMap((point) => [
+      `${point.kind}:${point.id}:${phaseOfStage(point.stage)}`,
+      `measure:${point.id}:left`,
+    ]),
+    ...steps.flatMap(tasksOf),
+  ]);
+}
+
+/** The word of a list that is nearest to one that is not in it, by the fewest letters changed; null where none is near. */
+export function nearest(word: string, words: Iterable<string>): string | null {
+  const distance = (a: string, b: string): number => {
+    let row = Array.from({ length: b.length + 1 }, (_, i) => i);
+    for (let i = 1; i <= a.length; i += 1) {
+      const next = [i];
+      for (let j = 1; j <= b.length; j += 1) {
+        const swap = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1);
+        next.push(Math.min(swap, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
+      }
+      row = next;
+    }
+    return row[b.length] ?? a.length;
+  };
+  const ranked = [...words].map((w) => ({ w, far: distance(word, w) })).sort((a, b) => a.far - b.far);
+  const best = ranked[0];
+  return best && best.far <= Math.max(2, word.length / 3) ? best.w : null;
+}
+
+/** A round of questions that each wait for another's answer, or null. */
+function questionRound(procedure: Procedure): string[] | null {
+  const entryWhen = new Map(procedure.spine.map((entry) => [entry.id, entry.when]));
+  const stepWhen = new Map(procedure.steps.map((step) => [step.id, "when" in step ? step.when : undefined]));
+  const asked = new Set(procedure.questions.map((q) => q.id));
+  const needs = new Map(
+    procedure.questions.map((q) => {
+      const place = q.at.split(":")[1] ?? "";
+      const conditions = [q.when, entryWhen.get(place), stepWhen.get(place)];
+      return [
+        q.id,
+        conditions
+          .flatMap(factsIn)
+          .map((c) => c.fact)
+          .filter((fact) => asked.has(fact)),
+      ];
+    }),
+  );
+  const done = new Set<string>();
+  const follow = (question: string, trail: readonly string[]): string[] | null => {
+    if (trail.includes(question)) return [...trail.slice(trail.indexOf(question)), question];
+    if (done.has(question)) return null;
+    for (const next of needs.get(question) ?? []) {
+      const round = follow(next, [...trail, question]);
+      if (round) return round;
+    }
+    done.add(question);
+    return null;
+  };
+  for (const question of asked) {
+    const round = follow(question, []);
+    if (round) return round;
+  }
+  return null;
+}
+
+/** What is wrong with a procedure that its shape alone does not tell: where, and what would be right. */
+export function lint(procedure: Procedure): Issue[] {
+  const { spine, points, steps, questions, gates, routes, identity } = procedure;
+  const issues: Issue[] = [];
+  const complain = (path: (string | number)[], message: string): void => void issues.push({ path, message });
+  const entries = new Map(spine.map((entry) => [entry.id, entry]));
+  const layers = spine.flatMap((entry) => (entry.kind === "pack" ? [...entry.layers] : []));
+  const parts = new Set([...entries.keys(), ...layers.map((layer) => layer.id)]);
+  const decided = new Set(
+    [...spine.filter((entry) => entry.kind === "part"), ...layers].filter((p) => p.decision).map((p) => p.id),
+  );
+  const asked = new Map(questions.map((question) => [question.id, question]));
+  const named = (word: string, words: Iterable<string>): string => {
+    const near = nearest(word, words);
+    return near === null ? "" : ` Is "${near}" meant?`;
+  };
+  const wordsOf = (fact: string): readonly string[] | null => {
+    const [kind, name = ""] = fact.split(":");
+    if (!fact.includes(":")) return asked.get(fact)?.ways.map((way) => way.word) ?? null;
+    switch (kind) {
+      case "finding": {
+        const point = points.find((p) => p.id === name);
+        return point?.kind === "inspect" ? point.findings.map((f) => f.word) : null;
+      }
+      case "fitted":
+      case "off":
+        return entries.has(name) ? YES_NO : null;
+      case "done":
+        return steps.some((step) => step.id === name) ? YES_NO : null;
+      case "decided":
+        return decided.has(name) ? ["keep", "renew", "leave"] : null;
+      default:
+        return null;
+    }
+  };
+  const known = (condition: Condition | undefined, path: (string | number)[], gate = false): void => {
+    for (const { fact, is } of factsIn(condition)) {
+      const words = wordsOf(fact);
+      const progress = /^(fitted|off|done):/.test(fact);
+      if (words === null) {
+        const all = [
+          ...asked.keys(),
+          ...points.map((p) => `finding:${p.id}`),
+          ...[...entries.keys()].map((e) => `fitted:${e}`),
+        ];
+        complain(path, `"${fact}" is no question of this procedure.${named(fact, all)}`);
+      } else if (progress && !gate) {
+        complain(path, `"${fact}" changes while the work goes on: only a gate may ask for it.`);
+      }
+      for (const word of is) {
+        if (words && !words.includes(word)) complain(path, `"${word}" is no answer to "${fact}": ${words.join(", ")}.`);
+      }
+    }
+  };
+  const seen = new Set<string>();
+  const claim = (name: string, path: (string | number)[]): void => {
+    if (seen.has(name)) complain(path, `"${name}" is used twice; give each its own id.`);
+    seen.add(name);
+  };
+  const facingKnown = (part: { facingBy?: string | undefined }, path: (string | number)[]): void => {
+    if (part.facingBy !== undefined && !asked.get(part.facingBy)?.ways.every((way) => way.facing !== undefined)) {
+      complain([...path, "facingBy"], `"${part.facingBy}" is no question whose every answer says how it faces.`);
+    }
+  };
+  /** Apart before an entry that comes off, together after one that is in; nothing else has a place of that kind. */
+  const anchored = (
+    it: { stage: string; before?: string | undefined; after?: string | undefined },
+    path: (string | number)[],
+    mustStand = true,
+  ): void => {
+    for (const side of ["before", "after"] as const) {
+      const name = it[side];
+      if (name === undefined) continue;
+      if (!entries.has(name))
+        complain([...path, side], `"${name}" is no part of the spine.${named(name, entries.keys())}`);
+      else if (it.stage !== (side === "before" ? "apart" : "together")) {
+        complain([...path, side], `"${side}" belongs to the way ${side === "before" ? "apart" : "together"}.`);
+      }
+    }
+    if (mustStand && it.stage === "together" && it.after === undefined) {
+      complain([...path, "after"], "on the way together a step stands after an entry of the spine: say which.");
+    }
+  };
+
+  spine.forEach((entry, i) => {
+    claim(entry.id, ["spine", i, "id"]);
+    known(entry.when, ["spine", i, "when"]);
+    known(entry.backWhen, ["spine", i, "backWhen"]);
+    if (entry.kind === "pack") {
+      entry.layers.forEach((layer, j) => {
+        claim(layer.id, ["spine", i, "layers", j, "id"]);
+        facingKnown(layer, ["spine", i, "layers", j]);
+      });
+    }
+    if (entry.kind === "part") {
+      facingKnown(entry, ["spine", i]);
+      entry.loose.forEach((piece, j) => claim(piece.id, ["spine", i, "loose", j, "id"]));
+    }
+    if (entry.kind === "fasteners" && entry.torque.after !== undefined) {
+      const at = ["spine", i, "torque", "after"];
+      const after = entry.torque.after;
+      if (!entries.has(after)) complain(at, `"${after}" is no part of the spine.${named(after, entries.keys())}`);
+      else if (spine.findIndex((e) => e.id === after) > i) {
+        complain(at, `"${after}" is in already when these go in: leave "after" away.`);
+      }
+    }
+  });
+  routes.forEach(({ when, order }, i) => {
+    known(when, ["routes", i, "when"]);
+    order.forEach((name, j) => {
+      if (!entries.has(name))
+        complain(["routes", i, "order", j], `"${name}" is no part of the spine.${named(name, entries.keys())}`);
+      if (order.indexOf(name) !== j) complain(["routes", i, "order", j], `"${name}" stands twice in this order.`);
+    });
+  });
+  points.forEach((point, i) => {
+    claim(point.id, ["points", i, "id"]);
+    known(point.when, ["points", i, "when"]);
+    if (!parts.has(point.on))
+      complain(["points", i, "on"], `"${point.on}" is no part of the spine.${named(point.on, parts)}`);
+    anchored(point, ["points", i]);
+    if (point.kind === "measure" && point.placeNames && point.placeNames.length !== point.places) {
+      complain(["points", i, "placeNames"], `${point.places} places need as many names.`);
+    }
+  });
+  const measured = new Set(points.filter((point) => point.kind === "measure").map((point) => point.id));
+  steps.forEach((step, i) => {
+    claim(step.id, ["steps", i, "id"]);
+    if ("when" in step) known(step.when, ["steps", i, "when"]);
+    switch (step.kind) {
+      case "do":
+        step.temporary.forEach((piece, j) => claim(piece.id, ["steps", i, "temporary", j, "id"]));
+        anchored(step, ["steps", i]);
+        if (step.stage !== "apart" && step.temporary.length > 0) {
+          complain(["steps", i, "temporary"], "what is put on for the time of the work is put on while going apart.");
+        }
+        return;
+      case "verify": {
+        anchored(step, ["steps", i]);
+        const { expect } = step;
+        if (expect.by !== "tail") return;
+        for (const name of ["side", "seenFrom"] as const) {
+          const words = name === "side" ? ["left", "right"] : ["outboard", "inboard"];
+          const ways = asked.get(expect[name])?.ways.map((way) => way.word) ?? [];
+          if (ways.length === 0 || ways.some((way) => !words.includes(way))) {
+            complain(
+              ["steps", i, "expect", name],
+              `"${expect[name]}" is no question answered with ${words.join(" or ")}.`,
+            );
+          }
+        }
+        return;
+      }
+      case "adjust":
+        anchored(step, ["steps", i]);
+        if (step.setBy !== undefined && !steps.some((s) => s.id === step.setBy && s.kind === "compute")) {
+          complain(["steps", i, "setBy"], `"${step.setBy}" is no step that computes a figure.`);
+        }
+        return;
+      case "wait":
+        if (!entries.has(step.before)) complain(["steps", i, "before"], `"${step.before}" is no part of the spine.`);
+        if (!decided.has(step.for)) complain(["steps", i, "for"], `nothing is decided about "${step.for}".`);
+        if (!asked.get(step.minutesBy)?.ways.every((way) => way.minutes !== undefined)) {
+          complain(["steps", i, "minutesBy"], `"${step.minutesBy}" is no question whose every answer gives minutes.`);
+        }
+        return;
+      case "compute":
+        if (step.calculator === "clutch.stack") {
+          if (entries.get(step.pack)?.kind !== "pack") {
+            complain(["steps", i, "pack"], `"${step.pack}" is no pack of the spine.`);
+          }
+          step.thickness.forEach((name, j) => {
+            if (!measured.has(name)) complain(["steps", i, "thickness", j], `"${name}" is no measured point.`);
+          });
+        } else anchored(step, ["steps", i]);
+        if (step.calculator === "chain.slack" && step.gearing !== undefined) {
+          if (!steps.some((s) => s.id === step.gearing && s.kind === "compute")) {
+            complain(["steps", i, "gearing"], `"${step.gearing}" is no step that computes a figure.`);
+          }
+        }
+    }
+  });
+  const tasks = tasksIn(procedure);
+  questions.forEach((question, i) => {
+    claim(question.id, ["questions", i, "id"]);
+    known(question.when, ["questions", i, "when"]);
+    if (!tasks.has(question.at)) {
+      complain(["questions", i, "at"], `"${question.at}" is no task of this procedure.${named(question.at, tasks)}`);
+    }
+    const words = question.ways.map((way) => way.word);
+    if (new Set(words).size < words.length) complain(["questions", i, "ways"], "an answer is offered twice.");
+    if (question.preset !== undefined && !words.includes(question.preset)) {
+      complain(["questions", i, "preset"], `"${question.preset}" is none of its answers: ${words.join(", ")}.`);
+    }
+    if (question.kind === "school" && question.preset === undefined) {
+      complain(["questions", i, "preset"], "a school needs the way a shop goes by until it says otherwise.");
+    }
+    question.ways.forEach((way, j) => {
+      if (way.proposes && !decided.has(way.proposes.part)) {
+        complain(["questions", i, "ways", j, "proposes"], `nothing is decided about "${way.proposes.part}".`);
+      }
+      known(way.against?.when, ["questions", i, "ways", j, "against", "when"]);
+      if ((way.cost !== undefined) !== (question.kind === "estimate")) {
+        complain(
+          ["questions", i, "ways", j, "cost"],
+          "every way of an estimate has its cost, and no other question has.",
+        );
+      }
+    });
+  });
+  const round = questionRound(procedure);
+  if (round) {
+    const at = questions.findIndex((q) => q.id === round[0]);
+    complain(
+      ["questions", at, "when"],
+      `these wait for each other for ever: ${round.join(" → ")}. Ask one without condition.`,
+    );
+  }
+  gates.forEach((gate, i) => {
+    claim(gate.id, ["gates", i, "id"]);
+    known(gate.when, ["gates", i, "when"]);
+    known(gate.needs, ["gates", i, "needs"], true);
+    if (!tasks.has(gate.before)) {
+      complain(["gates", i, "before"], `"${gate.before}" is no task of this procedure.${named(gate.before, tasks)}`);
+    }
+  });
+  if (identity) {
+    const ways = asked.get(identity.question)?.ways.map((way) => way.word);
+    if (!ways) complain(["identity", "question"], `"${identity.question}" is no question of this procedure.`);
+    for (const word of identity.strangers) {
+      if (ways && !ways.includes(word))
+        complain(["identity", "strangers"], `"${word}" is no answer to "${identity.question}".`);
+    }
+  }
+  return issues;
+}

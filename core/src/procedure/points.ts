@@ -1,0 +1,91 @@
+import { z } from "zod";
+import { KINDS } from "../quantity/index.ts";
+import { id, sentence, when } from "./spine.ts";
+
+/** The drawings that graded findings can have; the instruments hold one for each word in order. */
+export const FINDING_DRAWINGS = [
+  "plate lining",
+  "plate colour",
+  "basket finger",
+  "hub rubber",
+  "roller bearing",
+  "sprocket tooth",
+  "joint grease",
+  "joint track",
+  "boot skin",
+] as const;
+
+/** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
+export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as const;
+
+/** Where a point stands in the work: on the way apart before an entry comes off, on the way together after one is in. */
+const anchor = { before: id.optional(), after: id.optional() };
+
+export const measureSchema = z.strictObject({
+  kind: z.literal("measure"),
+  id,
+  on: id,
+  name: sentence,
+  ask: sentence,
+  when,
+  ...anchor,
+  quantity: z.enum(KINDS),
+  unit: z.string(),
+  /** Places on each item; the worst counts. */
+  places: z.int().min(1).max(12),
+  /** What each place is called; numbers where nothing is said. */
+  placeNames: z.array(sentence).optional(),
+  /** A renewed part is measured too, at this many places: new parts can be wrong. */
+  placesNew: z.int().min(0).max(12).default(0),
+  /** How the gauge is held or the part kept while it is read. */
+  condition: sentence,
+  /** The word for that condition, and the words for others that it is mistaken for: readings are never compared across them. */
+  conditionWord: sentence.optional(),
+  otherConditions: z.array(sentence).default([]),
+  spec: id,
+  gauge: id,
+  stage: z.enum(POINT_STAGES).default("bench"),
+  /** Read once more at the end, as left, beside what was found. */
+  again: z.boolean().default(false),
+  why: sentence.optional(),
+  caution: sentence.optional(),
+});
+
+export const inspectSchema = z.strictObject({
+  kind: z.literal("inspect"),
+  id,
+  on: id,
+  name: sentence,
+  ask: sentence,
+  when,
+  ...anchor,
+  stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
+  findings: z
+    .array(
+      z.strictObject({
+        word: sentence,
+        means: sentence,
+        leads: z.enum(["keep", "watch", "renew", "stop"]),
+        /** Counts as a mark when the pattern along the items is read. */
+        marked: z.boolean().default(false),
+      }),
+    )
+    .min(2)
+    .max(9),
+  drawing: z.enum(FINDING_DRAWINGS).optional(),
+  /** What marks at one end, in the middle, on one item or on all of them point to. */
+  pattern: z
+    .strictObject({
+      outerEnd: sentence,
+      innerEnd: sentence,
+      middle: sentence,
+      one: sentence,
+      all: sentence,
+      scattered: sentence,
+    })
+    .optional(),
+  why: sentence.optional(),
+  caution: sentence.optional(),
+});
+
+export const pointSchema = z.discriminatedUnion("kind", [measureSchema, inspectSchema]);

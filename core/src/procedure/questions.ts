@@ -1,0 +1,53 @@
+import { z } from "zod";
+import { conditionSchema } from "./condition.ts";
+import { DECISIONS, id, sentence, when } from "./spine.ts";
+
+/** The drawings that the answers of a question can have; the instruments hold one for each word in order. */
+export const CHOICE_DRAWINGS = ["ring type", "open end", "band style", "access", "shaft identity", "side"] as const;
+
+/** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
+const costSchema = z.strictObject({
+  parts: z.array(z.strictObject({ role: id, count: z.int().min(1).max(60).default(1) })),
+  minutes: z.int().min(0).max(10_000),
+  /** The spec that holds its expected life, as far as anybody knows. */
+  life: id.optional(),
+  leaves: sentence,
+});
+
+/**
+ * A question answered at the bench. A school is one of several accepted ways of doing a step, with the shop's own as
+ * preset; a prompt is what is cheap to do while it is apart; a choice is what kind of assembly lies here; a cause is
+ * where a failure came from; an estimate sets out what each way costs and takes the owner's word.
+ */
+export const questionSchema = z.strictObject({
+  id,
+  kind: z.enum(["school", "prompt", "choice", "cause", "estimate"]),
+  ask: sentence,
+  because: sentence.optional(),
+  /** The task in which it is asked, such as "fit:pack" or "off:judder". */
+  at: z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/),
+  /** Asked before the task's own work, or after it. */
+  turn: z.enum(["first", "last"]).default("first"),
+  when,
+  drawing: z.enum(CHOICE_DRAWINGS).optional(),
+  ways: z
+    .array(
+      z.strictObject({
+        word: sentence,
+        means: sentence,
+        /** How long the step then takes or waits. */
+        minutes: z.int().min(0).max(10_000).optional(),
+        /** How the parts that look to this question face. */
+        facing: sentence.optional(),
+        /** What this way proposes for a part whatever its readings. */
+        proposes: z.strictObject({ part: id, decision: z.enum(DECISIONS), because: sentence }).optional(),
+        cost: costSchema.optional(),
+        /** When something speaks against this way, and what: the rule is named beside it. */
+        against: z.strictObject({ when: conditionSchema, because: sentence }).optional(),
+      }),
+    )
+    .min(2)
+    .max(8),
+  /** The way a shop goes by until it says otherwise. */
+  preset: sentence.optional(),
+});

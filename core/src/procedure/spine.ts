@@ -1,0 +1,109 @@
+import { z } from "zod";
+import { PATTERNS } from "../fastener/index.ts";
+import { conditionSchema } from "./condition.ts";
+
+export const id = z.string().regex(/^[a-z][a-z0-9-]*$/, "lower-case words joined by '-'");
+export const sentence = z.string().min(1);
+/** A fixed number, or the spec key under which the model's book holds it. */
+const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
+export const when = conditionSchema.optional();
+export const tools = z.array(sentence).default([]);
+
+export const DECISIONS = ["keep", "renew", "leave"] as const;
+export type DecisionWord = (typeof DECISIONS)[number];
+
+const decisionSchema = z.strictObject({
+  scope: z.enum(["set", "each"]),
+  because: sentence.optional(),
+});
+
+const directionSchema = z.strictObject({ do: sentence, why: sentence.optional(), caution: sentence.optional(), tools });
+
+/** A small part that is counted out and counted in: a dowel, a washer, a wedge put there for the time of the work. */
+export const looseSchema = z.strictObject({ id, name: sentence, one: sentence, count: countSchema.default(1) });
+
+const partFields = {
+  id,
+  name: sentence,
+  /** Name of one of several: "friction 4". */
+  one: sentence.optional(),
+  count: countSchema.default(1),
+  singleUse: z.boolean().default(false),
+  /** Which way it faces; confirmed in these words when it goes in. */
+  facing: sentence.optional(),
+  /** The question whose answer says which way it faces. */
+  facingBy: id.optional(),
+  decision: decisionSchema.optional(),
+  /** Role under which stores hold its replacement. */
+  role: id.optional(),
+  /** What happens if it is left although advice was to renew it, in the owner's words. */
+  risk: sentence.optional(),
+};
+
+/** When an entry is worked on at all, when it goes back in, and what the spine draws for it. */
+const entryFields = { when, backWhen: when, draws: sentence.optional() };
+
+const partSchema = z.strictObject({
+  kind: z.literal("part"),
+  ...partFields,
+  ...entryFields,
+  loose: z.array(looseSchema).default([]),
+  apart: directionSchema,
+  together: directionSchema,
+});
+
+/** Two kinds of plate that alternate; the first stands outermost. */
+const packSchema = z.strictObject({
+  kind: z.literal("pack"),
+  id,
+  name: sentence,
+  ...entryFields,
+  layers: z.tuple([z.strictObject(partFields), z.strictObject(partFields)]),
+  apart: directionSchema,
+  together: directionSchema,
+});
+
+/** What keeps a fastener from turning; a role where stores hold a new one, since a lock is used once. */
+const lockFields = { do: sentence, role: id.optional() };
+/** How a fastener is kept from turning after torque; a cotter needs its nut on to the next slot, never back. */
+const lockingSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("tab"), ...lockFields }),
+  z.strictObject({ kind: z.literal("stake"), ...lockFields }),
+  z.strictObject({
+    kind: z.literal("cotter"),
+    ...lockFields,
+    slots: z.int().min(2).max(24).multipleOf(2),
+    crossHoles: z.int().min(1).max(4),
+  }),
+]);
+
+const fastenersSchema = z.strictObject({
+  kind: z.literal("fasteners"),
+  id,
+  name: sentence,
+  one: sentence,
+  count: countSchema,
+  thread: sentence,
+  ...entryFields,
+  /** Undone once, it is renewed: a stake nut, a self-locking nut. */
+  singleUse: z.boolean().default(false),
+  role: id.optional(),
+  /** "by place": each comes out into its own place with its length; "together": alike, only counted. */
+  tray: z.enum(["by place", "together"]).default("together"),
+  /** The spec that says where each sits. */
+  places: id.optional(),
+  locking: lockingSchema.optional(),
+  torque: z.strictObject({
+    spec: id,
+    pattern: z.enum(PATTERNS),
+    stagesPercent: z.array(z.number().gt(0).max(100)).min(1),
+    before: sentence,
+    caution: sentence.optional(),
+    /** The entry that must be in before these are tightened; until then they are only snug. */
+    after: id.optional(),
+  }),
+  apart: directionSchema,
+  together: directionSchema,
+});
+
+export const entrySchema = z.discriminatedUnion("kind", [partSchema, packSchema, fastenersSchema]);
