@@ -1,6 +1,6 @@
 import { judgeLines, pick, slack } from "./measures/calculators.ts";
 import { append } from "./measures/append.ts";
-import { foldOf } from "./measures/fold.ts";
+import { foldOf, longest, wholeWalk } from "./measures/fold.ts";
 import type { Measured } from "./measures/measured.ts";
 import { screen } from "./measures/screen.ts";
 import { openBenchShop } from "./measures/shop.ts";
@@ -12,7 +12,7 @@ async function all(): Promise<Measured[]> {
   try {
     // The screen first: its readings go into places that wait, those of the append into one and the same.
     const shown = await screen(shop);
-    return [...figures, foldOf(shop.events), await append(shop), ...shown];
+    return [...figures, foldOf(shop.events), longest(), await append(shop), ...shown];
   } finally {
     await shop.end();
   }
@@ -25,6 +25,7 @@ export async function bench(args: string[]): Promise<number> {
   const figures = await all();
   if (args.includes("--json")) process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`);
   else {
+    process.stdout.write(`${wholeWalk()}\n`);
     for (const f of figures) {
       const word = f.ok ? "met   " : "MISSED";
       process.stdout.write(

@@ -1,7 +1,7 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import path from "node:path";
 import { assemble, IncludeFault, procedureSchema, rehearse } from "@averin/core";
-import { shapeFaults, sharedPieces } from "../web/server/procedures.ts";
+import { shapeFaults, sharedPieces, shippedFiles } from "../web/server/procedures.ts";
 import { ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
 
@@ -40,8 +40,7 @@ export function faultsOf(name: string, body: unknown): { faults: string[]; walks
 export async function procedures(args: string[]): Promise<number> {
   const [what, ...files] = args;
   if (what !== "check") throw new Told("Use: ./averin procedures check [FILE …]");
-  const shipped = readdirSync(SHIPPED).filter((file) => file.endsWith(".json"));
-  const chosen = files.length > 0 ? files : shipped.sort().map((file) => path.join(SHIPPED, file));
+  const chosen = files.length > 0 ? files : shippedFiles(SHIPPED).map((file) => path.join(SHIPPED, file));
   let wrong = 0;
   for (const file of chosen) {
     const name = path.basename(file);

@@ -100,6 +100,34 @@ const VIEWS: View[] = [
     show: (page) => openBench(page, "Club bike 15").then(() => type(page, "4.9", "4.9", "9.8", "9.7", "11.4")),
   },
   {
+    name: "axle-tail",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Flock quad 1"),
+  },
+  {
+    name: "axle-estimate",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Flock quad 2"),
+  },
+  {
+    name: "chain-adjust",
+    size: DESK,
+    theme: "light",
+    show: (page) => openBench(page, "Club bike 31"),
+  },
+  {
+    name: "chain-slack",
+    size: DESK,
+    theme: "light",
+    show: async (page) => {
+      await openBench(page, "Club bike 31");
+      await type(page, "*28");
+      await page.locator("canvas").waitFor();
+    },
+  },
+  {
     name: "workings-chain",
     size: { width: 1280, height: 1000 },
     theme: "light",

@@ -1,5 +1,8 @@
 import { randomUUID } from "node:crypto";
-import { fold, type JobEvent } from "@averin/core";
+import path from "node:path";
+import { assemble, fold, type JobEvent, openPoints, procedureSchema, rehearse, rehearsedJob } from "@averin/core";
+import { readJson, sharedPieces, shippedFiles } from "../../web/server/procedures.ts";
+import { ROOT } from "../paths.ts";
 import { measured, type Measured, median } from "./measured.ts";
 
 const EVENTS = 2000;
@@ -22,4 +25,38 @@ export function foldOf(events: readonly JobEvent[]): Measured {
   const floor = median(() => (seen += (JSON.parse(text) as unknown[]).length), 41);
   if (seen === 0) throw new Error("nothing was folded");
   return measured(`fold of a job of ${EVENTS} events against JSON.parse of them`, value, floor, 3);
+}
+
+const FOLDER = path.join(ROOT, "procedures");
+const shipped = () => {
+  const pieces = sharedPieces(FOLDER);
+  return shippedFiles(FOLDER).map((file) => procedureSchema.parse(assemble(readJson(path.join(FOLDER, file)), pieces)));
+};
+
+/** The longest shipped procedure, every step of it done: its fold and its open points. */
+export function longest(): Measured {
+  const jobs = shipped().map(rehearsedJob);
+  const job = jobs.reduce((a, b) => (b.events.length > a.events.length ? b : a));
+  const text = JSON.stringify(job.events);
+  let seen = 0;
+  const value = median(() => (seen += openPoints(job.bench, fold(job.events)).length + 1), 41);
+  const floor = median(() => (seen += (JSON.parse(text) as unknown[]).length), 41);
+  if (seen === 0) throw new Error("nothing was folded");
+  const { title } = job.bench.procedure;
+  return measured(
+    `fold and open points of "${title}", ${job.events.length} events, against JSON.parse of them`,
+    value,
+    floor,
+    3,
+  );
+}
+
+/** Every shipped procedure walked in every combination of answers; lines a second, shown only. */
+export function wholeWalk(): string {
+  const started = performance.now();
+  const walked = shipped().map(rehearse);
+  const lines = walked.reduce((sum, { lines: n }) => sum + n, 0);
+  const walks = walked.reduce((sum, { walks: n }) => sum + n, 0);
+  const rate = Math.round((lines / (performance.now() - started)) * 1000);
+  return `${walked.length} procedures in all combinations: ${walks} walks, ${lines} lines, ${rate} a second`;
 }

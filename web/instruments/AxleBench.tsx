@@ -16,6 +16,9 @@ const PLACE: Record<string, { x: number; shape: "band" | "ring" | "cup" | "race"
   "band-out-large": { x: 504, shape: "band" },
 };
 
+/** Whether a part has its place on the strip. */
+export const isOnStrip = (id: string): boolean => id in PLACE;
+
 /** The shaft as it lies on the bench: what is on it, what is off, what goes on next, and where nothing may be struck. */
 export function AxleBench({ parts, says }: { parts: readonly AxlePart[]; says: string }) {
   const title = useId();
@@ -28,10 +31,10 @@ export function AxleBench({ parts, says }: { parts: readonly AxlePart[]; says: s
           <path d="M0 0V6" stroke="var(--past)" strokeWidth="1.4" />
         </pattern>
       </defs>
-      <text x="20" y="20" fontSize="15" fill="var(--soft)">
+      <text x="20" y="172" fontSize="15" fill="var(--soft)">
         inboard
       </text>
-      <text x="620" y="20" fontSize="15" fill="var(--soft)" textAnchor="end">
+      <text x="620" y="172" fontSize="15" fill="var(--soft)" textAnchor="end">
         outboard, wheel
       </text>
       <path d="M112 84H560v12H112z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
@@ -49,7 +52,7 @@ export function AxleBench({ parts, says }: { parts: readonly AxlePart[]; says: s
         return (
           <g
             key={part.id}
-            transform={`translate(${place.x} ${off && !part.next ? 90 : 90})`}
+            transform={`translate(${place.x} 90)`}
             stroke={ink}
             strokeWidth={part.next ? 3.6 : 1.8}
             strokeDasharray={off ? "5 3" : undefined}

@@ -4,16 +4,17 @@ import { assemble, procedureSchema } from "@averin/core";
 import { type Database } from "./database.ts";
 import { keepProcedure } from "./stores/shop.ts";
 
-const jsonIn = (folder: string): string[] =>
+/** The files of a folder that hold procedures. */
+export const shippedFiles = (folder: string): string[] =>
   readdirSync(folder)
     .filter((file) => file.endsWith(".json"))
     .sort();
-const read = (file: string): unknown => JSON.parse(readFileSync(file, "utf8")) as unknown;
+export const readJson = (file: string): unknown => JSON.parse(readFileSync(file, "utf8")) as unknown;
 
 /** The pieces that procedures share, by name. */
 export function sharedPieces(folder: string): Map<string, unknown> {
   const shared = path.join(folder, "shared");
-  return new Map(jsonIn(shared).map((file) => [file.replace(/\.json$/, ""), read(path.join(shared, file))]));
+  return new Map(shippedFiles(shared).map((file) => [file.replace(/\.json$/, ""), readJson(path.join(shared, file))]));
 }
 
 /** The id of the step, point or entry that a path leads into, for whoever looks for it in the file. */
@@ -40,10 +41,10 @@ export function shapeFaults(name: string, body: unknown): string[] {
 export async function takeProcedures(db: Database, folder: string): Promise<void> {
   const pieces = sharedPieces(folder);
   await db.procedureFaults.destroy({ where: {} });
-  for (const file of jsonIn(folder)) {
+  for (const file of shippedFiles(folder)) {
     let faults: string[];
     try {
-      const body = assemble(read(path.join(folder, file)), pieces);
+      const body = assemble(readJson(path.join(folder, file)), pieces);
       faults = shapeFaults(file, body);
       if (faults.length === 0) await keepProcedure(db, body);
     } catch (error) {

@@ -87,7 +87,7 @@ export {
 } from "./openPoints.ts";
 export { type MarkPattern, patternOf } from "./pattern.ts";
 export { type PullLine, pullList, pullListTotal } from "./pullList.ts";
-export { type Fault, rehearse, type Rehearsal } from "./rehearse.ts";
+export { type Fault, rehearse, rehearsedJob, type Rehearsal } from "./rehearse.ts";
 export { resumeSentence } from "./resume.ts";
 export { type Slot, slot } from "./slot.ts";
 export { STACK_CHECKS, type StackCheck, stackChecks } from "./stackChecks.ts";

@@ -339,6 +339,14 @@ function expectedTasks(procedure: Procedure): string[] {
   ];
 }
 
+/** One whole job of a procedure, every step of it done: its log, and the shop that it was worked in. */
+export function rehearsedJob(procedure: Procedure): { bench: Bench; events: readonly JobEvent[] } {
+  const counts = countsFor(procedure);
+  const bench = benchFor(procedure, counts);
+  const { events } = walkOnce(bench, counts, { said: new Map(), renew: true, branch: () => undefined });
+  return { bench, events };
+}
+
 /**
  * Works a procedure through from opening to release in every way that its questions allow, as a technician would who
  * does all well. It must always end, close only when all is done, put back in reverse what was taken off, and reach

@@ -9,10 +9,11 @@ import {
   slot,
   type Task,
 } from "@averin/core";
-import { AxleBench, type AxlePart } from "@/instruments/AxleBench";
+import { AxleBench, type AxlePart, isOnStrip } from "@/instruments/AxleBench";
 
 /** The strip beside the step in hand: where the work is on the shaft, drawn from the log. */
 export function AxlePanel({ bench, state, task }: { bench: Bench; state: JobState; task: Task }) {
+  if (task.entry === null || !isOnStrip(task.entry)) return null;
   const parts = activeSpine(bench, state)
     .filter((entry) => goesBack(bench, state, entry))
     .map((entry): AxlePart => {

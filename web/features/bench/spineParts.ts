@@ -84,8 +84,9 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
   });
 }
 
-/** The task that touching a part of the spine goes to: the first that waits there, else the first there is. */
+/** The task that touching a part of the spine goes to: the first that waits there, else the last that was worked on. */
 export function taskForEntry(bench: Bench, state: JobState, tasks: readonly Task[], entry: string): Task | null {
   const own = tasks.filter((task) => task.entry === entry);
-  return own.find((task) => waitingSlots(bench, state, task).length > 0) ?? own[0] ?? null;
+  const worked = own.filter((task) => task.slots.some((s) => isAnswered(bench, state, s)));
+  return own.find((task) => waitingSlots(bench, state, task).length > 0) ?? worked.pop() ?? own[0] ?? null;
 }
