@@ -52,10 +52,12 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   await typeLines(page, ["yes"]);
   await expect(status).toContainText("Who agreed");
   await typeLines(page, ["Ona Brand: the joint too, before lambing", "", "torn"]);
+  await expect(heading).toHaveText("Bare shaft");
   await workUntil(page, "Is it the inboard boot?", answers);
   await typeLines(page, ["6"]);
   await expect(status).toContainText("6: that is the outboard boot; here it must be 5");
   await typeLines(page, ["5"]);
+  await expect(status).toContainText("5, right");
   await workUntil(page, "Which way does the tail lie?", answers);
   await typeLines(page, ["out", "anti"]);
   await expect(status).toContainText("left shaft seen from outboard turns anticlockwise; the tail trails");
@@ -72,7 +74,7 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   );
   await page.keyboard.press("Escape");
   await expect(status).not.toContainText("Sets aside");
-  await page.reload();
+  await typeLines(page, ["+"]);
   await expect(heading).toHaveText("Set the length, let the boot breathe");
   await expect(page.locator("#entry")).toBeFocused();
   await workUntil(page, /^(Ready for|Left before) release$/, answers);
@@ -107,6 +109,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await typeLines(page, ["12 tightest"]);
   await expect(status).toContainText("12 at the tightest: here it is read on the stand");
   await typeLines(page, ["66"]);
+  await expect(page.getByRole("heading", { level: 1 })).not.toHaveText("Chain slack");
   await workUntil(page, "Gearing", answers);
   await expect(page.getByText(/^Chain of \d/)).toContainText("the axle lies at");
   await workUntil(page, "Slack to set on the stand", answers);
