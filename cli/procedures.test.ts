@@ -30,7 +30,7 @@ test("a fault is named by file and place, with what would be right, and the answ
 });
 
 test("a file that is no JSON, or not there, is told in a sentence", () => {
-  expect(check("torn.json", "{")).toMatchObject({ err: expect.stringMatching(/torn\.json: not JSON/), status: 1 });
+  expect(check("torn.json", "{")).toMatchObject({ out: expect.stringMatching(/^torn\.json: not JSON: /), status: 1 });
   const none = spawnSync(AVERIN, ["procedures", "check", path.join(folder, "none.json")], { encoding: "utf8" });
   expect([none.stderr, none.status]).toEqual([expect.stringMatching(/no such file/), 1]);
   expect(spawnSync(AVERIN, ["procedures"], { encoding: "utf8" }).stderr).toMatch(/Use: \.\/averin procedures check/);

@@ -68,7 +68,8 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
 
   // The kind of band is changed late: what that undoes is told first, Esc leaves it as it was.
   await page.getByRole("button", { name: /Bare shaft/ }).click();
-  await typeLines(page, ["**", "ear"]);
+  await page.getByRole("button", { name: "Change" }).click();
+  await typeLines(page, ["ear"]);
   await expect(status).toContainText(
     "fold-over becomes ear. Sets aside 2 lines, kept in the log: Which way does the tail lie?",
   );

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import path from "node:path";
-import { assemble, fold, type JobEvent, openPoints, procedureSchema, rehearse, rehearsedJob } from "@averin/core";
-import { readJson, sharedPieces, shippedFiles } from "../../web/server/procedures.ts";
+import { fold, type JobEvent, openPoints, procedureSchema, rehearse, rehearsedJob } from "@averin/core";
+import { wholeProcedures } from "../../web/server/procedures.ts";
 import { ROOT } from "../paths.ts";
 import { measured, type Measured, median } from "./measured.ts";
 
@@ -27,11 +27,7 @@ export function foldOf(events: readonly JobEvent[]): Measured {
   return measured(`fold of a job of ${EVENTS} events against JSON.parse of them`, value, floor, 3);
 }
 
-const FOLDER = path.join(ROOT, "procedures");
-const shipped = () => {
-  const pieces = sharedPieces(FOLDER);
-  return shippedFiles(FOLDER).map((file) => procedureSchema.parse(assemble(readJson(path.join(FOLDER, file)), pieces)));
-};
+const shipped = () => wholeProcedures(path.join(ROOT, "procedures")).map(({ body }) => procedureSchema.parse(body));
 
 /** The longest shipped procedure, every step of it done: its fold and its open points. */
 export function longest(): Measured {

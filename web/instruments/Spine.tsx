@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 
-export type SpineState = "on" | "off" | "measured" | "judged" | "decided" | "new" | "going in" | "fitted" | "torqued";
+export type SpineState =
+  "on" | "off" | "gone" | "measured" | "judged" | "decided" | "new" | "going in" | "fitted" | "torqued";
 
 export type SpinePart = {
   id: string;
@@ -64,6 +65,7 @@ export function Spine({
 const WORDS: Record<SpineState, string> = {
   on: "on",
   off: "off",
+  gone: "off · does not go back",
   measured: "off · measured in part",
   judged: "off · judged",
   decided: "off · decided: stays",

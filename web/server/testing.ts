@@ -6,6 +6,7 @@ import { connect, type Database } from "./database.ts";
 import { readDemo, seedDemo } from "./demo.ts";
 import { migrate } from "./migrations.ts";
 import { takeProcedures } from "./procedures.ts";
+import { intakeSchema, openJob } from "./stores/jobs.ts";
 
 const ROOT = path.join(__dirname, "../..");
 
@@ -32,4 +33,14 @@ export async function actorCalled(db: Database, name: string): Promise<Actor> {
   const row = (await db.people.findOne({ where: { name } }))?.get({ plain: true });
   if (!row) throw new Error(`nobody is called ${name}`);
   return { id: row.id, name: row.name, roles: row.roles };
+}
+
+/** For tests: a clutch job opened on a demo bike, by a technician. */
+export async function openedClutchJob(db: Database, mark = "Club bike 7"): Promise<string> {
+  const machine = await db.machines.findOne({ where: { mark } });
+  const intake = {
+    machine: { id: machine?.get("id") },
+    ...{ meter: 200, complaint: "x", symptom: "drags", procedure: "clutch-coil-spring" },
+  };
+  return (await openJob(db, intakeSchema.parse(intake), await actorCalled(db, "Mira Orr"))).id;
 }

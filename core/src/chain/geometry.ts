@@ -28,6 +28,17 @@ export function runLength({ r1, r2 }: Drive, centreMm: number): number {
   return Math.sqrt((centreMm - d) * (centreMm + d));
 }
 
+/** The centre distance between `low` and `high` at which the path is exactly `length`; it grows with the distance. */
+export function centreForLength(drive: Drive, length: number, low: number, high: number): number {
+  for (let i = 0; i < 300; i += 1) {
+    const middle = (low + high) / 2;
+    if (middle <= low || middle >= high) break;
+    if (pathLength(drive, middle) < length) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
 /** Total up-and-down movement at the middle of a run of length s that holds e more chain than its length; null if short. */
 export function slackFromExcess(s: number, e: number): number | null {
   if (Math.abs(e) <= EXCESS_TOLERANCE_MM) return 0;

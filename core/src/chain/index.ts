@@ -2,4 +2,12 @@ export { chainLength } from "./length.ts";
 export { chainRatio, lcm } from "./ratio.ts";
 export { chainSlack } from "./slack.ts";
 export { chainStretch } from "./stretch.ts";
-export { excessFromSlack, isReal, pathLength, pathRadius, runLength, slackFromExcess } from "./geometry.ts";
+export {
+  centreForLength,
+  excessFromSlack,
+  isReal,
+  pathLength,
+  pathRadius,
+  runLength,
+  slackFromExcess,
+} from "./geometry.ts";

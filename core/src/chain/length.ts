@@ -1,19 +1,6 @@
 import { z } from "zod";
 import { defineCalculator, equal, fields } from "../calculator/index.ts";
-import { type Drive, isReal, pathLength, pathRadius } from "./geometry.ts";
-
-/** The centre distance at which the path is exactly `length`; `from` must not be longer than it. */
-function centreForLength(drive: Drive, length: number, from: number): number {
-  let low = from;
-  let high = Math.max(from, length / 2);
-  for (let i = 0; i < 300; i += 1) {
-    const middle = (low + high) / 2;
-    if (middle <= low || middle >= high) break;
-    if (pathLength(drive, middle) < length) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
+import { centreForLength, isReal, pathLength, pathRadius } from "./geometry.ts";
 
 /**
  * Chain length in pitches for two sprockets, the even length to order, and where that puts the axle.
@@ -54,7 +41,7 @@ export const chainLength = defineCalculator({
     const evenPitches = equal(pitches, below) ? below : below + 2;
     const centreAtEvenMm = equal(pitches, evenPitches)
       ? centreMm
-      : centreForLength(drive, evenPitches * pitchMm, centreMm);
+      : centreForLength(drive, evenPitches * pitchMm, centreMm, (evenPitches * pitchMm) / 2);
     return { pitches, evenPitches, centreAtEvenMm, approximatePitches };
   },
 });

@@ -1,10 +1,12 @@
 import { equal } from "../calculator/index.ts";
+import type { Limit } from "../metrology/index.ts";
 import type { AdjustStep } from "../procedure/index.ts";
 import { limitOf } from "../spec/index.ts";
 import { specAt } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent } from "./events.ts";
 import { type JobState, latest } from "./fold.ts";
+import { type Judged, judgeTaken } from "./judged.ts";
 import { slot } from "./slot.ts";
 
 export type Round = EventOf<"adjust_read"> | EventOf<"adjust_turned">;
@@ -16,16 +18,31 @@ export function trailOf(state: JobState, step: string): Round[] {
   return lines.filter((e): e is Round => isEvent(e, "adjust_read") || isEvent(e, "adjust_turned"));
 }
 
-/** Inside what it had to come inside of; true where no figure was known: kept, not judged. */
-export const isInside = ({ valueInBase, aim }: BodyOf<"adjust_read">): boolean =>
-  aim === null ||
-  ((valueInBase >= aim.min || equal(valueInBase, aim.min)) && (valueInBase <= aim.max || equal(valueInBase, aim.max)));
+/** The range that a round had to come inside of, as a limit like any other. */
+export const limitOfAim = (aim: Aim): Limit => ({ kind: "range", serviceMin: aim.min, serviceMax: aim.max });
 
-/** An adjustment is over when the last thing done was a reading, and it is inside. */
+/** The verdict on one reading of an adjustment, as on any other; without a figure kept, not judged. */
+export const judgeRound = (body: BodyOf<"adjust_read">): Judged =>
+  judgeTaken([{ id: "", body }], null, body.aim && limitOfAim(body.aim));
+
+/** One round in words: "55 mm, above 35.9 to 43.9", "turned +2 flats". */
+export function roundWords(step: AdjustStep, body: Round["body"]): string {
+  if (body.type === "adjust_turned") return `turned ${body.amount > 0 ? "+" : ""}${body.amount} ${step.turn.unit}`;
+  const { text, unit, valueInBase, aim } = body;
+  const read = text.endsWith(unit) ? text : `${text} ${unit}`;
+  if (aim === null) return `${read}, no figure on file: kept, not judged`;
+  const { verdict } = judgeRound(body);
+  const side = valueInBase < aim.target ? "below" : "above";
+  const where = verdict === "undecided" ? "can't call, at the edge of" : verdict === "past" ? side : "inside";
+  return `${read}, ${where} ${aim.min.toFixed(1)} to ${aim.max.toFixed(1)}`;
+}
+
+/** An adjustment is over when the last thing done was a reading that is inside without doubt, or has no figure to meet. */
 export function isAdjusted(state: JobState, step: string): boolean {
-  const trail = trailOf(state, step);
-  const last = trail[trail.length - 1];
-  return last !== undefined && isEvent(last, "adjust_read") && isInside(last.body);
+  const last = trailOf(state, step).pop();
+  if (last === undefined || !isEvent(last, "adjust_read")) return false;
+  const { verdict } = judgeRound(last.body);
+  return verdict !== "past" && verdict !== "undecided";
 }
 
 /** What it must come inside of: the limit on file, or what another step worked out with its tolerance; mm or the unit's base. */
@@ -44,8 +61,7 @@ export function aimOf(bench: Bench, state: JobState, step: AdjustStep): Aim | nu
 
 /** What the line asks for next: a reading, or how far it was turned since the last. */
 export function turnOf(state: JobState, step: string): "read" | "turn" {
-  const trail = trailOf(state, step);
-  const last = trail[trail.length - 1];
+  const last = trailOf(state, step).pop();
   return last !== undefined && isEvent(last, "adjust_read") ? "turn" : "read";
 }
 

@@ -39,6 +39,14 @@ export const activeIds = perState(
 export const goesBack = (bench: Bench, state: JobState, entry: Entry): boolean =>
   holds(entry.backWhen, factsOf(bench, state)) !== false;
 
+/** Parts that go back in, old or new: what stores are asked for and what the owner is told about. */
+export const partsGoingBack = perState((bench, state): readonly Part[] =>
+  activeParts(bench, state).filter((part) => {
+    const entry = entryHolding(bench.procedure, part.id);
+    return entry !== undefined && goesBack(bench, state, entry);
+  }),
+);
+
 /** Whether a step is part of this job by what is known. */
 export const stepApplies = (bench: Bench, state: JobState, step: Step): boolean =>
   !("when" in step) || holds(step.when, factsOf(bench, state)) === true;

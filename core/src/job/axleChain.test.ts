@@ -9,10 +9,12 @@ import {
   changeSentence,
   isAnswered,
   noticedAtRefit,
+  pullList,
   setAside,
   slackWorked,
   slot,
   suggestTurn,
+  summarise,
   walk,
 } from "./index.ts";
 
@@ -158,7 +160,7 @@ describe("the axle from the inboard end", () => {
     const later = new TestJob(dearer, technician, COUNTS);
     later.events = job.events;
     expect(later.open.find((point) => point.group === "decide")).toMatchObject({
-      text: "estimate is now 160.70 TFC; O. Brand agreed to 150.70: ask again",
+      text: "estimate is now 160.70 TFC; O. Brand agreed to 150.70: ask the owner again, then Change",
       hard: true,
     });
     expect(
@@ -166,6 +168,20 @@ describe("the axle from the inboard end", () => {
     ).toMatchObject({
       error: { path: "agreed" },
     });
+  });
+
+  test("a whole shaft takes the place of its parts: nothing of them is pulled, counted back or put in", () => {
+    const job = axleAt("fit:shaft", { "decide:race": ["3; O. Brand: a whole one", "1; judged by hand and eye"] });
+    const tasks = walk(axle, job.state).map((task) => task.id);
+    expect(tasks.filter((task) => /^fit:(cup|race|boot-in|band-in-large|mouth-ring)$/.test(task))).toEqual([]);
+    expect(pullList(axle, job.state).map((line) => line.role)).not.toContain("boot-inboard");
+    job.until(null, { ...ANSWERS });
+    expect(job.open).toEqual([]);
+  });
+
+  test("while the estimate waits, the job waits for the owner", () => {
+    expect(summarise(axle, axleAt("decide:race").state).needs).toBe("owner");
+    expect(summarise(axle, axleAt("fit:cup").state).needs).toBe("technician");
   });
 
   test("an answer changed late tells first what it undoes; nothing recorded is dropped, and what is off goes back", () => {
@@ -208,10 +224,10 @@ describe("the axle from the inboard end", () => {
     const job = axleAt("measure:joint-play:found");
     job.type("hardly any", "1");
     expect(job.open.map((point) => point.text)).toContain("turning play at the cup: by feel, hardly any");
-    expect(noticedAtRefit(job.state).size).toBe(0);
+    expect(noticedAtRefit(axle, job.state).size).toBe(0);
     const late = axleAt("fit:cup");
     late.keep({ type: "noted", text: "seal weeps" });
-    expect(noticedAtRefit(late.state).size).toBe(1);
+    expect(noticedAtRefit(axle, late.state).size).toBe(1);
   });
 });
 
@@ -271,7 +287,7 @@ describe("the chain", () => {
     expect(least).toBeLessThan(10.5);
     const without = { ...slackShop, specs: specs.filter((s) => s.key !== "swing-arm") };
     expect(slackWorked(without, job.state, step)).toMatchObject({
-      error: { code: "missing", message: expect.stringContaining("swing-arm") },
+      error: { code: "missing", message: expect.stringContaining("has no swing arm. Until it has, / skips this") },
     });
   });
 
@@ -286,7 +302,7 @@ describe("the chain", () => {
     job.type("55");
     // 6 mm in 2 flats; 15.1 mm to the middle is 5 flats.
     expect(suggestTurn(job.state, step)).toBe(5);
-    expect(job.type("")).toBe("turned +5 flats, both sides");
+    expect(job.type("")).toBe("set the slack: turned +5 flats, both sides");
     expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(false);
     expect(job.type("40")).toMatch(/inside 35\.9 to 43\.9$/);
     expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(true);
@@ -296,19 +312,33 @@ describe("the chain", () => {
   const narrow = specs.map((s) =>
     s.key === "slot-to" ? figure("slot-to", 602) : s.key === "slot-from" ? figure("slot-from", 600) : s,
   );
+  test("inches for millimetres are asked back in an adjustment too", () => {
+    const job = slackAt("adjust:set-slack");
+    // 1.6 in is 40.64 mm: the inch is 25.4 mm (NIST SP 811).
+    expect(job.type("1.6")).toBe("1.6 mm? Did the gauge read inches: 40.6 mm.");
+    expect(job.type("1.6", "takes it")).toMatch(/inside 35\.9 to 43\.9$/);
+  });
+
+  test("a reading within the gauge's own doubt of the edge is no end of an adjustment", () => {
+    const job = slackAt("adjust:set-slack");
+    expect(job.type("43.93")).toMatch(/can't call, at the edge of 35\.9 to 43\.9$/);
+    expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(false);
+  });
+
   const setShop = shop("chain-sprockets", specs);
   const narrowShop = shop("chain-sprockets", narrow);
-  const setAt = (task: string, by = setShop): TestJob =>
+  const setAt = (task: string, by = setShop, other: Record<string, string[]> = {}): TestJob =>
     new TestJob(by, technician, { "guard-bolts": 3, "rear-bolts": 6, "wheel-spacer": 2 }).until(task, {
       "measure:slack-stand:found": ["60"],
       "inspect:nut-found:found": ["tight"],
       "measure:spline-old:found": ["0.3"],
+      ...other,
     });
 
   test("gearing that puts the axle outside its slot is refused; the model's own is taken with Enter", () => {
     const job = setAt("compute:gearing");
     expect(setAt("compute:gearing", narrowShop).type("13 49")).toMatch(
-      /^13\/49: with \d+ links the axle would lie at [\d.]+ mm; its slot runs from 600 to 602\. Choose other teeth\.$/,
+      /^13\/49: the slot takes a chain of [\d.]+ to [\d.]+ links, and none of these is even\. Choose a tooth more or less\.$/,
     );
     expect(job.type("13")).toBe("Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
     expect(job.type("")).toBe("gearing: 13/48, 110 links");
@@ -323,5 +353,29 @@ describe("the chain", () => {
     expect(job.offer({ type: "gate_passed", gate: "neutral-first", reason: "x" })).toMatchObject({
       error: { message: expect.stringMatching(/^Nobody passes this/) },
     });
+  });
+
+  test("the axle nut is not tightened while the slack is still outside: a reading is not yet an adjustment", () => {
+    const job = setAt("adjust:set-slack", setShop, {
+      "fit:chain": ["", "clip"],
+      "off:rear-wheel": ["", "2"],
+      "measure:chain-length:found": ["322 322 322"],
+      "inspect:teeth-rear:found": ["full"],
+      "measure:spline-new:left": ["0.2"],
+      "measure:axle-marks:left": ["0.4"],
+    });
+    const pull = {
+      type: "torque_applied" as const,
+      entry: "rear-axle-nut",
+      place: 1,
+      pass: 1,
+      text: "50",
+      wrench: "B",
+    };
+    job.type("58");
+    expect(job.offer(pull)).toMatchObject({ error: { path: "gate:slack-before-nut" } });
+    job.type("3");
+    job.type("40");
+    expect(job.offer(pull).ok).toBe(true);
   });
 });

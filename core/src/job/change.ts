@@ -1,3 +1,4 @@
+import { phaseOfStage, pointOf } from "../procedure/index.ts";
 import type { Bench } from "./bench.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
@@ -49,7 +50,7 @@ export function changeSentence({ aside, anew }: Change): string {
       : `Sets aside ${lines} ${lines === 1 ? "line" : "lines"}, kept in the log: ${list(aside.map((one) => one.title))}`,
     anew.length === 0 ? "" : `asks anew: ${list(anew)}`,
   ].filter(Boolean);
-  return `${parts.join("; ")}.`;
+  return parts.join("; ").replace(/([^?])$/, "$1.");
 }
 
 /** Lines that the work does not ask for any more, because a question was answered otherwise since. */
@@ -63,12 +64,13 @@ export function setAside(bench: Bench, state: JobState): ReadonlySet<string> {
 }
 
 /** Lines that say what was found, typed when something was in again already: noticed only at refit. */
-export function noticedAtRefit(state: JobState): ReadonlySet<string> {
+export function noticedAtRefit(bench: Bench, state: JobState): ReadonlySet<string> {
   const first = state.events.findIndex((e) => e.body.type === "part_fitted" && !state.struck.has(e.id));
   if (first < 0) return new Set();
-  const found = state.events.slice(first + 1).filter(({ body }) => {
-    if (body.type === "finding_recorded" || body.type === "noted") return true;
-    return (body.type === "reading_taken" || body.type === "reading_worded") && body.phase === "found";
+  const late = state.events.slice(first + 1).filter(({ body }) => {
+    if (body.type === "noted") return true;
+    const asked = "point" in body ? pointOf(bench.procedure, body.point) : undefined;
+    return asked !== undefined && phaseOfStage(asked.stage) === "found" && !("phase" in body && body.phase === "left");
   });
-  return new Set(found.map(({ id }) => id));
+  return new Set(late.map(({ id }) => id));
 }

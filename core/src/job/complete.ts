@@ -469,7 +469,11 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       if (!open) return no("unsupported", "slot", `"${draft.slot}" is nothing that this job asks for.`);
       if (isAnswered(bench, state, open)) return no("conflict", "slot", "That is answered already: strike it first.");
       if (open.kind === "ask" && questionOf(bench.procedure, open.question)?.kind === "estimate")
-        return no("conflict", "slot", "Without the owner's word nothing goes on: ask, or leave the parts as they are.");
+        return no(
+          "conflict",
+          "slot",
+          "Without the owner's word this does not go on: ask them. + goes on with what else waits; Today shows whom this waits for.",
+        );
       if (open.kind === "count")
         return no("conflict", "slot", "Count it: 0 is an answer too. What lies inside breaks things.");
       return yes(draft);

@@ -1,5 +1,5 @@
-import type { Answer } from "../calculator/index.ts";
-import { chainLength, chainRatio, chainSlack } from "../chain/index.ts";
+import { type Answer, atMost } from "../calculator/index.ts";
+import { centreForLength, chainRatio, chainSlack, isReal, pathLength, pathRadius } from "../chain/index.ts";
 import { type GearingStep, type SlackStep, stepOf } from "../procedure/index.ts";
 import { specAt } from "./applies.ts";
 import type { Bench } from "./bench.ts";
@@ -28,7 +28,7 @@ function figuresFor<K extends string>(
     return refuse(
       "missing",
       "spec",
-      `Not worked out: the machine's book has no ${missing.join(", ")}. Enter it with its source.`,
+      `Not worked out: this model's book has no ${missing.join(", ").replaceAll("-", " ")}. Until it has, / skips this with a reason.`,
     );
   }
   const pairs = found.map(({ name, spec }) => [name, spec?.kind === "figure" ? spec.value : NaN]);
@@ -79,70 +79,44 @@ export function slackWorked(bench: Bench, state: JobState, step: SlackStep): Ans
   };
 }
 
-export type GearingWorked = Worked & { was: { frontTeeth: number; rearTeeth: number }; slot: [number, number] };
-
 /**
- * Teeth typed as front and rear, with the ratio, its change, the chain's length and where that puts the axle; Enter alone
- * keeps the model's own. Refused where the axle would lie outside its slot.
+ * Teeth typed as front and rear, with the ratio, its change, the even length of chain that puts the axle nearest to the
+ * middle of its slot, and where; Enter alone keeps the model's own. Refused where no even length puts it inside.
  */
-export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, typed: string): Answer<GearingWorked> {
+export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, typed: string): Answer<Worked> {
   const read = figuresFor(bench, state, step.drive);
   if (!read.ok) return read;
-  const { frontTeeth, rearTeeth, pitch, centre, slotFrom, slotTo } = read.value;
-  const teeth = typed === "" ? [frontTeeth, rearTeeth] : typed.split(/[\s/]+/).map(Number);
-  const [front, rear] = teeth;
-  if (teeth.length !== 2 || front === undefined || rear === undefined || !teeth.every(Number.isInteger)) {
+  const { pitch, centre, slotFrom, slotTo, ...was } = read.value;
+  const [front, rear, ...more] = typed === "" ? [was.frontTeeth, was.rearTeeth] : typed.split(/[\s/]+/).map(Number);
+  if (front === undefined || rear === undefined || more.length > 0) {
     return refuse("type", "typed", "Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
   }
-  const ratio = chainRatio.run({ frontTeeth: front, rearTeeth: rear, was: { frontTeeth, rearTeeth } });
+  const ratio = chainRatio({ frontTeeth: front, rearTeeth: rear, was });
   if (!ratio.ok) return ratio;
-  const length = chainLength({ frontTeeth: front, rearTeeth: rear, pitchMm: pitch, centreMm: centre });
-  if (!length.ok) return length;
-  const { evenPitches, centreAtEvenMm } = length.value;
-  if (evenPitches === null || centreAtEvenMm === null) {
-    return refuse("range", "typed", length.value.reason ?? "No chain goes round these.");
+  const drive = { r1: pathRadius(front, pitch), r2: pathRadius(rear, pitch) };
+  if (!isReal(drive, slotFrom)) {
+    return refuse("range", "typed", `${front}/${rear}: the sprockets would touch. Choose fewer teeth.`);
   }
-  // The axle may also go forward to take the next shorter chain.
-  const shorter = chainLengthAt(front, rear, pitch, evenPitches - 2, centre);
-  const fits = [
-    { links: evenPitches, at: centreAtEvenMm },
-    ...(shorter === null ? [] : [{ links: evenPitches - 2, at: shorter }]),
-  ].filter(({ at }) => at >= slotFrom && at <= slotTo);
-  const best = fits.sort((a, b) => Math.abs(a.at - centre) - Math.abs(b.at - centre))[0];
+  const linksAt = (mm: number): number => pathLength(drive, mm) / pitch;
+  const least = 2 * Math.ceil(linksAt(slotFrom) / 2);
+  const lengths: { links: number; axle: number }[] = [];
+  for (let links = least; atMost(links, linksAt(slotTo)); links += 2) {
+    lengths.push({ links, axle: centreForLength(drive, links * pitch, slotFrom, slotTo) });
+  }
+  const best = lengths.sort((a, b) => Math.abs(a.axle - centre) - Math.abs(b.axle - centre))[0];
   if (!best) {
-    const message = `${front}/${rear}: with ${evenPitches} links the axle would lie at ${centreAtEvenMm.toFixed(1)} mm; its slot runs from ${slotFrom} to ${slotTo}. Choose other teeth.`;
+    const between = `${linksAt(slotFrom).toFixed(1)} to ${linksAt(slotTo).toFixed(1)}`;
+    const message = `${front}/${rear}: the slot takes a chain of ${between} links, and none of these is even. Choose a tooth more or less.`;
     return refuse("range", "typed", message);
   }
-  const { value } = ratio as { value: { ratio: number; changePercent?: number; repeatLinks: number } };
+  const { changePercent = 0, repeatLinks } = ratio.value;
   return {
     ok: true,
     value: {
-      figures: {
-        ...{ front, rear, links: best.links, axle: best.at, ratio: value.ratio },
-        ...{ changePercent: value.changePercent ?? 0, repeatLinks: value.repeatLinks },
-      },
-      from: { frontTeeth, rearTeeth, pitch, centre, slotFrom, slotTo },
-      was: { frontTeeth, rearTeeth },
-      slot: [slotFrom, slotTo],
+      figures: { front, rear, ...best, ratio: ratio.value.ratio, changePercent, repeatLinks },
+      from: { ...was, pitch, centre, slotFrom, slotTo },
     },
   };
-}
-
-/** The centre distance at which a chain of so many links goes round, found between half and the given distance; or null. */
-function chainLengthAt(front: number, rear: number, pitch: number, links: number, centre: number): number | null {
-  const linksAt = (c: number): number | null => {
-    const answer = chainLength({ frontTeeth: front, rearTeeth: rear, pitchMm: pitch, centreMm: c });
-    return answer.ok ? answer.value.pitches : null;
-  };
-  let [low, high] = [centre / 2, centre];
-  const atLow = linksAt(low);
-  if (atLow === null || atLow > links) return null;
-  for (let i = 0; i < 60; i += 1) {
-    const middle = (low + high) / 2;
-    if ((linksAt(middle) ?? 0) < links) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }
 
 /** What a step that works a figure out comes to, by its kind. */

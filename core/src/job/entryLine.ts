@@ -11,7 +11,7 @@ import {
   stepOf,
 } from "../procedure/index.ts";
 import { quantityParse, splitValues } from "../quantity/index.ts";
-import { isInside, suggestTurn, turnOf } from "./adjust.ts";
+import { roundWords, suggestTurn, turnOf } from "./adjust.ts";
 import { type Bench, presetOf } from "./bench.ts";
 import { changeOf, changeSentence } from "./change.ts";
 import { workedOut } from "./drive.ts";
@@ -123,6 +123,9 @@ export type LineContext = {
   by: string;
 };
 
+const noGauge = (kind: string): LineAnswer =>
+  refused(`No gauge of this kind on file (${kind}): add one under Tools and gauges.`);
+
 type InCondition = Pick<MeasurePoint, "name" | "condition" | "conditionWord" | "otherConditions">;
 
 /** A line whose last word names another condition than the one that is read in: asked back, never compared. */
@@ -141,9 +144,7 @@ function otherCondition(line: string, point: InCondition): { line: string; refus
 function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: Slot & { kind: "read" }): LineAnswer {
   if (gauge === null) {
     const point = pointOf(bench.procedure, aim.point);
-    return refused(
-      `No gauge of this kind on file (${point?.kind === "measure" ? point.gauge : ""}): add one under Tools and gauges.`,
-    );
+    return noGauge(point?.kind === "measure" ? point.gauge : "");
   }
   const point = pointOf(bench.procedure, aim.point);
   if (point?.kind === "measure") {
@@ -259,7 +260,7 @@ function answerQuestion(line: string, { bench, state }: LineContext, aim: Slot &
   const estimate = question.kind === "estimate" ? estimateFor(bench, way) : null;
   if (estimate) return { kind: "owner", draft, told: `${word}, ${estimate.total} ${estimate.currency}` };
   const before = latest(state, aim.key, "question_answered");
-  if (before?.word === word) return refused(`It is ${word} already.`);
+  if (before?.word === word) return refused(`It is ${word} already: + goes on.`);
   if (before) {
     const undoes = changeSentence(changeOf(bench, state, question.id, word));
     return { kind: "change", draft, undoes: `${before.word} becomes ${word}. ${undoes}` };
@@ -350,7 +351,7 @@ function adjust(line: string, { bench, state, gauge }: LineContext, aim: Slot & 
     }
     return { kind: "drafts", drafts: [{ type: "adjust_turned", step: step.id, amount: typed }] };
   }
-  if (gauge === null) return refused(`No gauge of this kind on file (${step.gauge}).`);
+  if (gauge === null) return noGauge(step.gauge);
   const said = otherCondition(line, { ...step, name: step.title });
   if (said.refusal !== null) return refused(said.refusal);
   if (said.line === "") return refused("Measure, and type what it reads.");
@@ -421,16 +422,17 @@ function repeated({ state, by }: LineContext, aim: Slot | undefined): string | n
 }
 
 /** Asks back where values are off by a known unit ratio; otherwise takes the line as typed. */
-function unlessSlipped(answer: LineAnswer, { bench }: LineContext): LineAnswer {
+function unlessSlipped(answer: LineAnswer, { bench, state }: LineContext): LineAnswer {
   if (answer.kind !== "drafts") return answer;
-  const slip = slipIn(bench, answer.drafts);
+  const slip = slipIn(bench, state, answer.drafts);
   return slip === null ? answer : { kind: "slip", drafts: answer.drafts, ...slip };
 }
 
 /**
  * What a line typed at the bench means. Works from the numeric keypad alone: figures and Enter answer; on an empty
  * line `-` strikes the last, `/` skips with a reason, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
- * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks what was answered here again. `#` and words note; `@` takes a photo.
+ * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks again what was answered here. `#` and words
+ * note; `@` takes a photo.
  */
 export function interpret(typed: string, context: LineContext): LineAnswer {
   const line = typed.trim();
@@ -476,7 +478,7 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
     case "build":
       return takeBuild(line, context, aim);
     case "adjust":
-      return adjust(line, context, aim);
+      return unlessSlipped(adjust(line, context, aim), context);
     case "verify":
       return verify(line, context, aim);
     case "compute":
@@ -540,18 +542,11 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       const name = slotName(bench, state, { kind: "verify", key: "", step: body.step });
       return `${name}: ${body.typed}, ${body.expected === null ? "no figure to compare with" : "right"}`;
     }
-    case "adjust_read": {
-      const name = stepOf(bench.procedure, body.step)?.title.toLowerCase() ?? body.step;
-      const { aim } = body;
-      const read = `${body.text} ${body.text.endsWith(body.unit) ? "" : body.unit}`.trim();
-      if (aim === null) return `${name}: ${read}, no figure on file: kept, not judged`;
-      const range = `${aim.min.toFixed(1)} to ${aim.max.toFixed(1)}`;
-      return `${name}: ${read}, ${isInside(body) ? "inside" : body.valueInBase < aim.min ? "below" : "above"} ${range}`;
-    }
+    case "adjust_read":
     case "adjust_turned": {
       const step = stepOf(bench.procedure, body.step);
-      const unit = step?.kind === "adjust" ? step.turn.unit : "";
-      return `turned ${body.amount > 0 ? "+" : ""}${body.amount} ${unit}`.trim();
+      if (step?.kind !== "adjust") return body.step;
+      return `${step.title.toLowerCase()}: ${roundWords(step, body)}`;
     }
     case "figure_taken": {
       const { set, front, rear, links } = body.figures;

@@ -2,10 +2,8 @@ import type { Question, Way } from "../procedure/index.ts";
 import type { Bench } from "./bench.ts";
 import type { Agreed, Estimate } from "./events.ts";
 import { type JobState, latest } from "./fold.ts";
+import { decimal, hundredths } from "./money.ts";
 import { slot } from "./slot.ts";
-
-const hundredths = (decimal: string): number => Math.round(Number(decimal) * 100);
-const decimal = (hundredths: number): string => (hundredths / 100).toFixed(2);
 
 /** What one way of a repair costs now: its parts as stores have them, its hours at the shop's rate, and their sum. */
 export function estimateFor(bench: Bench, way: Way): Estimate | null {

@@ -22,6 +22,16 @@ export type Phase = (typeof PHASES)[number];
 /** What stands in for a number where none was read: they read differently, and none of them is a pass. */
 export const NOT_NUMBERS = ["by feel", "in words", "not known"] as const;
 
+const readingWordedSchema = z.strictObject({
+  type: z.literal("reading_worded"),
+  point: id,
+  item: place,
+  place,
+  phase: z.enum(PHASES),
+  how: z.enum(NOT_NUMBERS),
+  words: text,
+});
+
 /** The owner's answer to an estimate: who, in which words, and the day where it was not the day it was typed. */
 const agreedSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
@@ -68,15 +78,7 @@ export const draftSchema = z.discriminatedUnion("type", [
     reason: text.nullable(),
     agreed: agreedSchema.nullish(),
   }),
-  z.strictObject({
-    type: z.literal("reading_worded"),
-    point: id,
-    item: place,
-    place,
-    phase: z.enum(PHASES),
-    how: z.enum(NOT_NUMBERS),
-    words: text,
-  }),
+  readingWordedSchema,
   z.strictObject({ type: z.literal("step_verified"), step: id, typed: z.string().trim().min(1).max(40) }),
   z.strictObject({
     type: z.literal("adjust_read"),
@@ -201,15 +203,7 @@ export const bodySchema = z.discriminatedUnion("type", [
     agreed: agreedSchema.nullable().default(null),
     estimate: estimateSchema.nullable().default(null),
   }),
-  z.strictObject({
-    type: z.literal("reading_worded"),
-    point: id,
-    item: place,
-    place,
-    phase: z.enum(PHASES),
-    how: z.enum(NOT_NUMBERS),
-    words: z.string(),
-  }),
+  readingWordedSchema,
   z.strictObject({
     type: z.literal("step_verified"),
     step: id,

@@ -1,8 +1,8 @@
-import { entryOf, type Facts } from "../procedure/index.ts";
-import type { Bench } from "./bench.ts";
+import type { Facts } from "../procedure/index.ts";
 import { isEvent, type JobEvent } from "./events.ts";
-import type { JobState } from "./fold.ts";
+import { countOf, type JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
+import { slot } from "./slot.ts";
 
 /** How strongly a finding or a decision speaks; the strongest of several items rules. */
 const FINDING_WEIGHT: Record<string, number> = { keep: 1, watch: 2, renew: 3, stop: 4 };
@@ -34,27 +34,7 @@ export const factsOf = perState((_, state): Facts => {
 
 /** Whether an entry has begun to come off, by the log. */
 export function hasComeOff(state: JobState, entry: string): boolean {
-  if (state.bySlot.has(`off:${entry}`)) return true;
-  for (const key of state.bySlot.keys()) if (key.startsWith(`out:${entry}:`)) return true;
-  return false;
-}
-
-/** What a gate may ask for besides: which step is done, what is off and what is in. What is not in this job is no hindrance. */
-export function gateFacts(bench: Bench, state: JobState, active: ReadonlySet<string>): Facts {
-  const facts = new Map(factsOf(bench, state));
-  const say = (fact: string, yes: boolean): void => void facts.set(fact, yes ? "yes" : "no");
-  for (const { id } of bench.procedure.spine) {
-    const worked = active.has(id);
-    say(`off:${id}`, !worked || hasComeOff(state, id));
-    const entry = entryOf(bench.procedure, id);
-    say(`fitted:${id}`, !worked || (entry !== undefined && state.bySlot.has(`fit:${id}:1`)));
-  }
-  for (const { id } of bench.procedure.steps) {
-    const keys = [`do:${id}`, `verify:${id}`, `adjust:${id}`, `compute:${id}`, `build:${id}`, `end:${id}`];
-    say(
-      `done:${id}`,
-      keys.some((key) => state.bySlot.has(key)),
-    );
-  }
-  return facts;
+  if (state.bySlot.has(slot.off(entry).key)) return true;
+  const places = Array.from({ length: countOf(state, entry) }, (_, i) => slot.out(entry, i + 1).key);
+  return places.some((key) => state.bySlot.has(key));
 }

@@ -1,15 +1,42 @@
-import { type Gate, holds } from "../procedure/index.ts";
-import { activeIds } from "./applies.ts";
+import { type Facts, type Gate, holds } from "../procedure/index.ts";
 import type { Bench } from "./bench.ts";
-import { factsOf, gateFacts } from "./facts.ts";
+import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
+import { isAnswered, walk } from "./walk.ts";
+
+/** The fact that a task stands for once everything it asks for is answered; others stand for none. */
+const PROGRESS: Record<string, string> = {
+  off: "off",
+  fit: "fitted",
+  do: "done",
+  verify: "done",
+  adjust: "done",
+  compute: "done",
+  build: "done",
+  end: "done",
+};
+
+/** What gates may ask for besides what is known: what is off, in and done. What is not in this job is no hindrance. */
+function progress(bench: Bench, state: JobState): Facts {
+  const { spine, steps } = bench.procedure;
+  const facts = new Map(factsOf(bench, state));
+  for (const { id } of spine) for (const kind of ["off", "fitted"]) facts.set(`${kind}:${id}`, "yes");
+  for (const { id } of steps) facts.set(`done:${id}`, "yes");
+  for (const task of walk(bench, state)) {
+    const [kind = "", id = ""] = task.id.split(":");
+    const fact = PROGRESS[kind];
+    if (fact && !task.slots.every((s) => isAnswered(bench, state, s))) facts.set(`${fact}:${id}`, "no");
+  }
+  return facts;
+}
 
 /** The gate that is shut before a task, or null: its condition does not hold, and no lead has let the work pass it. */
 export function shutGate(bench: Bench, state: JobState, task: string): Gate | null {
+  const known = factsOf(bench, state);
   const standing = bench.procedure.gates.filter(
-    (gate) => gate.before === task && !state.passed.has(gate.id) && holds(gate.when, factsOf(bench, state)) === true,
+    (gate) => gate.before === task && !state.passed.has(gate.id) && holds(gate.when, known) === true,
   );
   if (standing.length === 0) return null;
-  const facts = gateFacts(bench, state, activeIds(bench, state));
+  const facts = progress(bench, state);
   return standing.find((gate) => holds(gate.needs, facts) !== true) ?? null;
 }

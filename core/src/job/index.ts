@@ -1,4 +1,15 @@
-export { type Aim, aimOf, isAdjusted, isInside, suggestTurn, trailOf, turnOf } from "./adjust.ts";
+export {
+  type Aim,
+  aimOf,
+  isAdjusted,
+  judgeRound,
+  limitOfAim,
+  type Round,
+  roundWords,
+  suggestTurn,
+  trailOf,
+  turnOf,
+} from "./adjust.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export { gearingWorked, slackWorked, workedOut } from "./drive.ts";
 export {

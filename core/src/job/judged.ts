@@ -3,7 +3,7 @@ import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verd
 import { type DecisionWord, type InspectPoint, itemName, type MeasurePoint, type Part } from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
 import { activePoints, wayOf } from "./applies.ts";
-import type { Bench } from "./bench.ts";
+import type { Bench, Gauge } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent, type Phase } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { slot } from "./slot.ts";
@@ -18,9 +18,12 @@ export function readingsOf(state: JobState, point: MeasurePoint, item: number, p
     .filter((event): event is Reading => isEvent(event, "reading_taken"));
 }
 
+/** Anything read with a gauge: a point's reading, or one round of an adjustment. */
+export type Taken = { id: string; body: { valueInBase: number; gauge: Gauge } };
+
 export type Judged = {
   value: number;
-  readings: Reading[];
+  readings: readonly Taken[];
   spec: Spec | null;
   limit: Limit | null;
   /** null where no limit is on file: kept, not judged. */
@@ -34,7 +37,7 @@ export type Judged = {
 };
 
 /** The figures to judge by when gauges were mixed: the coarsest of each. */
-const coarsest = (readings: readonly Reading[]): GaugeFigures => ({
+const coarsest = (readings: readonly Taken[]): GaugeFigures => ({
   resolution: Math.max(...readings.map((r) => r.body.gauge.resolution)),
   permissibleError: Math.max(...readings.map((r) => r.body.gauge.permissibleError)),
 });
@@ -52,7 +55,11 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
   const spec = last.body.spec;
-  const limit = spec && limitOf(spec);
+  return judgeTaken(readings, spec, spec && limitOf(spec));
+}
+
+/** The verdict on readings under a limit, the worst of them ruling; without a limit kept, not judged. */
+export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit: Limit | null): Judged {
   const values = readings.map((r) => r.body.valueInBase);
   if (limit === null) {
     const mean = values.reduce((sum, v) => sum + v, 0) / values.length;

@@ -1,6 +1,6 @@
 import { type FastenerEntry, itemName, partOf, questionOf } from "../procedure/index.ts";
-import { isInside, trailOf } from "./adjust.ts";
-import { activeParts, activePoints, activeSpine, isWithheld, stopsOf } from "./applies.ts";
+import { trailOf } from "./adjust.ts";
+import { activePoints, activeSpine, isWithheld, partsGoingBack, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { estimateChanged } from "./estimate.ts";
 import { isEvent } from "./events.ts";
@@ -185,7 +185,7 @@ function badPulls(bench: Bench, state: JobState): OpenPoint[] {
 
 /** Set parts decided to be left: told to the owner and signed for, since the work stops short of what was advised. */
 function leftParts(bench: Bench, state: JobState): OpenPoint[] {
-  return activeParts(bench, state).flatMap((part) => {
+  return partsGoingBack(bench, state).flatMap((part) => {
     if (!part.decision) return [];
     const items =
       part.decision.scope === "each" ? Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1) : [0];
@@ -239,26 +239,22 @@ function wordedReadings(bench: Bench, state: JobState, tasks: readonly Task[]): 
 }
 
 /** Checked against nothing, because no figure is on file or it is withheld; adjusted without knowing what to. */
-function unproven(bench: Bench, state: JobState, tasks: readonly Task[]): OpenPoint[] {
-  return tasks.flatMap((task): OpenPoint[] => {
-    const one = (why: string): OpenPoint[] => [
-      {
-        key: `unproven:${task.id}`,
-        group: "look again",
-        text: `${task.title.toLowerCase()}: ${why}`,
-        task: task.id,
-        hard: false,
-      },
-    ];
-    if (task.kind === "verify") {
-      const said = latest(state, task.id, "step_verified");
-      return said !== null && said.expected === null ? one(`${said.typed}, no figure to compare with`) : [];
+function unproven(state: JobState, tasks: readonly Task[]): OpenPoint[] {
+  const why = (s: Slot): string | null => {
+    if (s.kind === "verify") {
+      const said = latest(state, s.key, "step_verified");
+      return said !== null && said.expected === null ? `${said.typed}, no figure to compare with` : null;
     }
-    if (task.kind !== "adjust") return [];
-    const trail = trailOf(state, task.id.replace("adjust:", ""));
-    const last = trail[trail.length - 1];
-    const blind = last !== undefined && isEvent(last, "adjust_read") && last.body.aim === null && isInside(last.body);
-    return blind ? one("no figure on file: kept, not judged") : [];
+    if (s.kind !== "adjust") return null;
+    const last = trailOf(state, s.step).pop();
+    const blind = last !== undefined && isEvent(last, "adjust_read") && last.body.aim === null;
+    return blind ? "no figure on file: kept, not judged" : null;
+  };
+  return tasks.flatMap((task): OpenPoint[] => {
+    const because = task.slots.map(why).find((words) => words !== null);
+    if (because === undefined) return [];
+    const text = `${task.title.toLowerCase()}: ${because}`;
+    return [{ key: `unproven:${task.id}`, group: "look again", text, task: task.id, hard: false }];
   });
 }
 
@@ -272,7 +268,7 @@ function changedEstimates(bench: Bench, state: JobState): OpenPoint[] {
       {
         key: `estimate:${question.id}:${now.total}`,
         group: "decide",
-        text: `estimate is now ${now.total} ${now.currency}; ${agreed.name} agreed to ${was.total}: ask again`,
+        text: `estimate is now ${now.total} ${now.currency}; ${agreed.name} agreed to ${was.total}: ask the owner again, then Change`,
         task: question.at,
         hard: true,
       },
@@ -365,7 +361,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     ...shortWaits(bench, state),
     ...changedEstimates(bench, state),
     ...wordedReadings(bench, state, tasks),
-    ...unproven(bench, state, tasks),
+    ...unproven(state, tasks),
     ...badPulls(bench, state),
     ...guessedTorques(bench, state),
     ...doubtfulReadings(bench, state, tasks),
@@ -382,7 +378,7 @@ export type Summary = {
   stage: Stage | "ready" | "released";
   next: string;
   open: number;
-  needs: "technician" | "lead" | "clock" | "nobody";
+  needs: "technician" | "lead" | "clock" | "owner" | "nobody";
   /** Clocks that run: what for, and when they are over by the log. */
   clocks: { title: string; endsAt: string }[];
   stop: string | null;
@@ -413,5 +409,7 @@ export function summarise(bench: Bench, state: JobState): Summary {
     return { ...common, stage: "ready", next: text, needs };
   }
   const clock = next.id.startsWith("end:") && common.clocks.length > 0;
-  return { ...common, stage: next.stage, next: next.title, needs: clock ? "clock" : "technician" };
+  const [asked] = waitingSlots(bench, state, next);
+  const owner = asked?.kind === "ask" && questionOf(bench.procedure, asked.question)?.kind === "estimate";
+  return { ...common, stage: next.stage, next: next.title, needs: clock ? "clock" : owner ? "owner" : "technician" };
 }

@@ -1,8 +1,9 @@
 import { stackStepsOf } from "../procedure/index.ts";
-import { activeParts, activeSpine } from "./applies.ts";
+import { activeSpine, goesBack, partsGoingBack } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
+import { decimal, hundredths } from "./money.ts";
 import { acceptedBuild, layersOf } from "./stack.ts";
 
 export type PullLine = {
@@ -34,7 +35,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       });
     }
   }
-  for (const part of activeParts(bench, state)) {
+  for (const part of partsGoingBack(bench, state)) {
     if (computed.has(part.id)) continue;
     const count = countOf(state, part.id);
     const quantity = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i)).length;
@@ -48,7 +49,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     });
   }
   for (const entry of activeSpine(bench, state)) {
-    if (entry.kind !== "fasteners") continue;
+    if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;
     const count = countOf(state, entry.id);
     // A nut that was undone and a lock that was opened are used once.
     const once = [
@@ -66,11 +67,6 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   return lines;
 }
 
-/** Sum of decimal prices in hundredths, exactly. */
-export function pullListTotal(lines: readonly PullLine[]): string {
-  const cents = lines.reduce(
-    (sum, line) => sum + (line.part ? Number(line.part.price.replace(".", "")) * line.quantity : 0),
-    0,
-  );
-  return `${Math.trunc(cents / 100)}.${String(cents % 100).padStart(2, "0")}`;
-}
+/** What the lines cost together, as decimal text. */
+export const pullListTotal = (lines: readonly PullLine[]): string =>
+  decimal(lines.reduce((sum, { part, quantity }) => sum + (part ? hundredths(part.price) * quantity : 0), 0));

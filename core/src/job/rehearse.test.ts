@@ -1,6 +1,6 @@
 import { shippedBodies } from "../../testingProcedures.ts";
 import { type Procedure, procedureSchema } from "../procedure/index.ts";
-import { rehearse } from "./index.ts";
+import { rehearse, rehearsedJob } from "./index.ts";
 
 const shipped = shippedBodies.map(([, body]) => procedureSchema.parse(body));
 
@@ -75,6 +75,19 @@ describe("what cannot be worked is found, and named", () => {
       });
     });
     expect(found[0]).toBe('off:lid: "" at lid: Not yet. Lid in first.');
+  });
+
+  test("a route takes its entries off in another order, and they still go back in reverse", () => {
+    const turned = structuredClone(small);
+    turned.routes.push({ when: is("yes"), order: ["core", "lid"] });
+    const question = turned.questions[0];
+    if (question) question.at = "do:look";
+    turned.steps.push({ kind: "do", id: "look", stage: "apart", title: "Look", do: "look", tools: [], temporary: [] });
+    const procedure = procedureSchema.parse(turned);
+    expect(rehearse(procedure).faults).toEqual([]);
+    const { events } = rehearsedJob(procedure);
+    const off = events.flatMap(({ body }) => (body.type === "part_removed" ? [body.entry] : []));
+    expect(off).toEqual(["core", "lid"]);
   });
 
   test("what cannot stand in a procedure is refused before it is walked", () => {

@@ -4,8 +4,6 @@ import {
   type Entry,
   factsIn,
   type InspectPoint,
-  type Part,
-  phaseOfStage,
   pointOf,
   type Procedure,
   type Question,
@@ -13,6 +11,7 @@ import {
   stackStepsOf,
   type Step,
   stepOf,
+  tasksIn,
 } from "../procedure/index.ts";
 import { type Source, type Spec, specSchema } from "../spec/index.ts";
 import { aimOf } from "./adjust.ts";
@@ -64,9 +63,7 @@ function figuresOf(step: Step): Record<string, number> {
     const { spec, mistaken } = step.expect;
     return { [spec]: READING, ...Object.fromEntries(mistaken.map((m, i) => [m.spec, READING + 1 + i])) };
   }
-  if (step.kind === "adjust") {
-    return { ...(step.setBy ? { [step.spec]: READING } : {}), ...(step.turn.travel ? { [step.turn.travel]: 1 } : {}) };
-  }
+  if (step.kind === "adjust") return step.setBy ? { [step.spec]: READING } : {};
   if (step.kind !== "compute" || step.calculator === "clutch.stack") return {};
   const keys: Record<string, string> = step.calculator === "chain.slack" ? step.geometry : step.drive;
   const values: Record<string, number> = { ...DRIVE, ...SWING };
@@ -318,27 +315,6 @@ function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[]
   return firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))));
 }
 
-/** Tasks that every procedure's pieces should come to in one walk or another. */
-function expectedTasks(procedure: Procedure): string[] {
-  const decided = (part: Part): string[] => (part.decision ? [`decide:${part.id}`] : []);
-  return [
-    ...procedure.spine.flatMap((entry) => [`off:${entry.id}`, `fit:${entry.id}`]),
-    ...procedure.spine.flatMap((entry) =>
-      entry.kind === "pack" ? entry.layers.flatMap(decided) : entry.kind === "part" ? decided(entry) : [],
-    ),
-    ...procedure.points.map((p) => `${p.kind}:${p.id}:${phaseOfStage(p.stage)}`),
-    ...procedure.steps.flatMap((step) =>
-      step.kind === "do"
-        ? [`do:${step.id}`]
-        : step.kind === "wait"
-          ? [`start:${step.id}`, `end:${step.id}`]
-          : step.kind === "compute" && step.calculator === "clutch.stack"
-            ? [`build:${step.id}`]
-            : [`${step.kind}:${step.id}`],
-    ),
-  ];
-}
-
 /** One whole job of a procedure, every step of it done: its log, and the shop that it was worked in. */
 export function rehearsedJob(procedure: Procedure): { bench: Bench; events: readonly JobEvent[] } {
   const counts = countsFor(procedure);
@@ -385,7 +361,7 @@ export function rehearse(procedure: Procedure): Rehearsal {
   }
   if (told.length > 0)
     note({ at: "questions", message: `more than ${MOST_WALKS} ways to work: fewer questions may turn the work` });
-  for (const task of expectedTasks(procedure)) {
+  for (const task of tasksIn(procedure)) {
     if (!reached.has(task)) note({ at: task, message: "is never reached, whatever is answered" });
   }
   for (const question of procedure.questions) {

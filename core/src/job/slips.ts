@@ -1,9 +1,12 @@
 import type { Limit } from "../metrology/index.ts";
-import { entryOf, type MeasurePoint, pointOf } from "../procedure/index.ts";
+import { entryOf, type MeasurePoint, pointOf, stepOf } from "../procedure/index.ts";
 import { findUnit, type Kind, likelySlip, quantityParse, type Slip } from "../quantity/index.ts";
 import { limitOf } from "../spec/index.ts";
-import { type Bench, specFor } from "./bench.ts";
+import type { Bench } from "./bench.ts";
+import { aimOf } from "./adjust.ts";
+import { specAt } from "./applies.ts";
 import type { Draft } from "./events.ts";
+import type { JobState } from "./fold.ts";
 import { bandOf, torqueSpecFor } from "./torque.ts";
 
 /** How far beyond its limits a reading is still believed, as a share of them. Common practice, no source. */
@@ -63,15 +66,23 @@ function questioned(
   };
 }
 
-function questionedDraft(bench: Bench, draft: Draft): Questioned | null {
+function questionedDraft(bench: Bench, state: JobState, draft: Draft): Questioned | null {
   if (draft.type === "reading_taken") {
     const point = pointOf(bench.procedure, draft.point) as MeasurePoint | undefined;
     const gauge = bench.gauges.find((g) => g.id === draft.gauge);
-    const spec = point && specFor(bench, point.spec);
+    const spec = point && specAt(bench, state, point.spec);
     const limit = spec ? limitOf(spec) : null;
     const plausible = limit && plausibleReading(limit);
     if (!point || !gauge || !plausible) return null;
     return questioned(draft.text, point.quantity, gauge.unit, plausible, "gauge");
+  }
+  if (draft.type === "adjust_read") {
+    const step = stepOf(bench.procedure, draft.step);
+    const gauge = bench.gauges.find((g) => g.id === draft.gauge);
+    const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
+    if (step?.kind !== "adjust" || !gauge || !aim) return null;
+    // What is to be adjusted may be far off: as far as a worn part from its limit.
+    return questioned(draft.text, step.quantity, gauge.unit, { min: aim.min / WORN, max: aim.max * WORN }, "gauge");
   }
   if (draft.type === "torque_applied") {
     const entry = entryOf(bench.procedure, draft.entry);
@@ -85,8 +96,12 @@ function questionedDraft(bench: Bench, draft: Draft): Questioned | null {
 }
 
 /** What is asked back about a line whose values are off by a known ratio, with the drafts as they should be; or null. */
-export function slipIn(bench: Bench, drafts: readonly Draft[]): { question: string; corrected: Draft[] } | null {
-  const asked = drafts.map((draft) => questionedDraft(bench, draft));
+export function slipIn(
+  bench: Bench,
+  state: JobState,
+  drafts: readonly Draft[],
+): { question: string; corrected: Draft[] } | null {
+  const asked = drafts.map((draft) => questionedDraft(bench, state, draft));
   const first = asked.find((q) => q !== null);
   if (!first) return null;
   const corrected = drafts.map((draft, i) => {

@@ -1,5 +1,5 @@
 import { type FastenerEntry, itemName, piecesOf } from "../procedure/index.ts";
-import { activeSpine } from "./applies.ts";
+import { activeSpine, goesBack } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { slot } from "./slot.ts";
@@ -85,7 +85,7 @@ function fastenerLine(bench: Bench, state: JobState, entry: FastenerEntry): Tray
 
 /** Everything that lies in the tray or is put on for the work: counted out, counted in. */
 export function trayOf(bench: Bench, state: JobState): TrayLine[] {
-  const spine = activeSpine(bench, state);
+  const spine = activeSpine(bench, state).filter((entry) => goesBack(bench, state, entry));
   const within = new Set(spine.flatMap((entry) => (entry.kind === "part" ? entry.loose.map((piece) => piece.id) : [])));
   const counted = (id: string, way: "apart" | "together"): number | null =>
     latest(state, slot.count(id, way).key, "pieces_counted")?.count ?? null;

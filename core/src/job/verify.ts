@@ -1,10 +1,12 @@
 import type { Answer } from "../calculator/index.ts";
 import { axleBand } from "../axle/index.ts";
-import type { VerifyStep } from "../procedure/index.ts";
+import { questionOf, type VerifyStep } from "../procedure/index.ts";
 import { specAt, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
 
+const SIDES = ["left", "right"] as const;
+const ENDS = ["outboard", "inboard"] as const;
 const TURNS = ["clockwise", "anticlockwise"] as const;
 const refuse = (path: string, message: string): Answer<never> => ({
   ok: false,
@@ -13,10 +15,12 @@ const refuse = (path: string, message: string): Answer<never> => ({
 
 /** Which way the shaft turns running forward and which way the tail must lie, seen from the end that was answered. */
 export function tailOf(bench: Bench, state: JobState, expect: Extract<VerifyStep["expect"], { by: "tail" }>) {
-  const side = wayOf(bench, state, expect.side)?.word;
-  const viewedFrom = wayOf(bench, state, expect.seenFrom)?.word;
-  const answer = axleBand.run({ side, viewedFrom });
-  return answer.ok ? { side, viewedFrom, ...(answer.value as { rotation: string; tailPoints: string }) } : null;
+  const side = SIDES.find((word) => word === wayOf(bench, state, expect.side)?.word);
+  const viewedFrom = ENDS.find((word) => word === wayOf(bench, state, expect.seenFrom)?.word);
+  if (!side || !viewedFrom) return null;
+  const answer = axleBand({ side, viewedFrom });
+  if (!answer.ok) throw new Error(answer.error.message);
+  return { side, viewedFrom, ...answer.value };
 }
 
 /** What was said against what has to be so. Another answer is asked back with what it means; nothing is kept of it. */
@@ -29,7 +33,11 @@ export function verified(
   const { expect } = step;
   if (expect.by === "tail") {
     const right = tailOf(bench, state, expect);
-    if (!right) return refuse("step", "Say first which side this shaft is for, and from which end you look at it.");
+    if (!right) {
+      const open = [expect.side, expect.seenFrom].filter((id) => wayOf(bench, state, id) === null);
+      const asked = open.map((id) => questionOf(bench.procedure, id)?.ask ?? id).join(" ");
+      return refuse("step", `Answer first: ${asked} It stands among what is open; touch it there.`);
+    }
     const said = /^[12]$/.test(typed)
       ? TURNS[Number(typed) - 1]
       : TURNS.find((word) => typed !== "" && word.startsWith(typed.toLowerCase()));

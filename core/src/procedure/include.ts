@@ -1,33 +1,23 @@
 import { z } from "zod";
 import { id, sentence } from "./spine.ts";
 
-/** A shared piece as its file holds it: entries, points, steps, questions, gates and routes that several assemblies use. */
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
 const list = z.array(z.looseObject({})).default([]);
-const includeSchema = z.strictObject({ include: id });
-const spineSchema = z.array(z.union([includeSchema, z.looseObject({ id })])).default([]);
+const spine = z.array(z.union([z.strictObject({ include: id }), z.looseObject({ id })])).default([]);
+/** What a procedure and a shared piece both hold. */
+const held = { spine, questions: list, points: list, steps: list, gates: list, routes: list };
+const lines = z.array(sentence).default([]);
+
+/** A shared piece as its file holds it: entries, points, steps, questions, gates and routes that several assemblies use. */
 const pieceSchema = z.strictObject({
   piece: id,
   note: sentence.optional(),
-  spine: spineSchema,
-  questions: list,
-  points: list,
-  steps: list,
-  gates: list,
-  routes: list,
-  release: z.strictObject({ lines: z.array(sentence) }).default({ lines: [] }),
+  ...held,
+  release: z.strictObject({ lines }).default({ lines: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
 
-const wholeSchema = z.looseObject({
-  spine: spineSchema,
-  questions: list,
-  points: list,
-  steps: list,
-  gates: list,
-  routes: list,
-  release: z.looseObject({ lines: z.array(z.string()) }).default({ lines: [] }),
-});
+const wholeSchema = z.looseObject({ ...held, release: z.looseObject({ lines }).default({ lines: [] }) });
 
 /** What an include goes wrong with: where it stands, and what would be right. */
 export class IncludeFault extends Error {
@@ -44,8 +34,8 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   // What is no procedure at all is told by the procedure's own schema.
   if (!whole.success) return body;
   const used: Piece[] = [];
-  const spread = (spine: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
-    spine.flatMap((entry) => {
+  const spread = (row: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
+    row.flatMap((entry) => {
       if (!("include" in entry) || typeof entry.include !== "string") return [entry];
       const name = entry.include;
       if (trail.includes(name)) throw new IncludeFault(`"${name}" includes itself: ${[...trail, name].join(" → ")}.`);
@@ -65,10 +55,10 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
       if (!used.some((p) => p.piece === name)) used.push(piece.data);
       return inner;
     });
-  const spine = spread(whole.data.spine, []);
+  const row = spread(whole.data.spine, []);
   const joined = Object.fromEntries(
     LISTS.map((name) => [name, [...used.flatMap((piece) => piece[name]), ...whole.data[name]]]),
   );
-  const lines = [...whole.data.release.lines, ...used.flatMap((piece) => piece.release.lines)];
-  return { ...whole.data, ...joined, spine, release: { ...whole.data.release, lines: [...new Set(lines)] } };
+  const said = [...whole.data.release.lines, ...used.flatMap((piece) => piece.release.lines)];
+  return { ...whole.data, ...joined, spine: row, release: { ...whole.data.release, lines: [...new Set(said)] } };
 }

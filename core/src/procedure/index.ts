@@ -1,6 +1,6 @@
 export { type Condition, type Facts, factsIn, holds } from "./condition.ts";
 export { assemble, IncludeFault } from "./include.ts";
-export { nearest, phaseOfStage, tasksIn } from "./lint.ts";
+export { phaseOfStage, tasksIn } from "./lint.ts";
 export {
   countsNeeded,
   doStepsOf,
@@ -14,7 +14,6 @@ export {
   piecesOf,
   pointOf,
   questionOf,
-  specsNamed,
   stackStepsOf,
   stepOf,
   waitStepsOf,

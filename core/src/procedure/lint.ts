@@ -1,14 +1,13 @@
 import { type Condition, factsIn } from "./condition.ts";
+import { partsOf } from "./parts.ts";
 import type { Procedure, Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
 
-/** What a fact may be about besides a question, by the word before its colon, with the words it can have. */
-export const FACT_KINDS = ["finding", "fitted", "off", "done", "decided"] as const;
 const YES_NO = ["yes", "no"];
 
 /** The tasks that the walk makes of each kind of step. */
-const TASKS_OF = { do: ["do"], wait: ["start"], verify: ["verify"], adjust: ["adjust"] } as const;
+const TASKS_OF = { do: ["do"], wait: ["start", "end"], verify: ["verify"], adjust: ["adjust"] } as const;
 const tasksOf = (step: Step): string[] => {
   if (step.kind !== "compute") return TASKS_OF[step.kind].map((task) => `${task}:${step.id}`);
   return step.calculator === "clutch.stack" ? [`build:${step.id}`, `check:${step.id}`] : [`compute:${step.id}`];
@@ -18,26 +17,31 @@ const tasksOf = (step: Step): string[] => {
 export const phaseOfStage = (stage: string): "found" | "left" =>
   stage === "apart" || stage === "bench" ? "found" : "left";
 
-/** Every task that the walk can make of a procedure: where questions may be asked and gates may stand. */
+const tasksOfEntry = (entry: Procedure["spine"][number]): string[] => [
+  `off:${entry.id}`,
+  `fit:${entry.id}`,
+  ...(entry.kind === "fasteners" ? [`torque:${entry.id}`, ...(entry.locking ? [`lock:${entry.id}`] : [])] : []),
+];
+
+/** Read first as found or as left; a second time where a new part is measured too, or what was found is read again. */
+const tasksOfPoint = (point: Procedure["points"][number]): string[] => {
+  const twice = point.kind === "measure" && (point.again || point.placesNew > 0);
+  const first = `${point.kind}:${point.id}:${phaseOfStage(point.stage)}`;
+  return twice ? [first, `measure:${point.id}:left`] : [first];
+};
+
+/** Every task that the walk makes of a procedure: where questions are asked and gates stand, and what work must come to. */
 export function tasksIn(procedure: Procedure): Set<string> {
-  const { spine, points, steps } = procedure;
-  const decided = spine.flatMap((entry) =>
-    entry.kind === "pack" ? entry.layers : entry.kind === "part" ? [entry] : [],
-  );
   return new Set([
-    ...spine.flatMap((entry) => [`off:${entry.id}`, `fit:${entry.id}`]),
-    ...spine.flatMap((entry) => (entry.kind === "fasteners" ? [`torque:${entry.id}`, `lock:${entry.id}`] : [])),
-    ...decided.filter((part) => part.decision).map((part) => `decide:${part.id}`),
-    ...points.flatMap((point) => [
-      `${point.kind}:${point.id}:${phaseOfStage(point.stage)}`,
-      `measure:${point.id}:left`,
-    ]),
-    ...steps.flatMap(tasksOf),
+    ...procedure.spine.flatMap(tasksOfEntry),
+    ...partsOf(procedure).flatMap((part) => (part.decision ? [`decide:${part.id}`] : [])),
+    ...procedure.points.flatMap(tasksOfPoint),
+    ...procedure.steps.flatMap(tasksOf),
   ]);
 }
 
 /** The word of a list that is nearest to one that is not in it, by the fewest letters changed; null where none is near. */
-export function nearest(word: string, words: Iterable<string>): string | null {
+function nearest(word: string, words: Iterable<string>): string | null {
   const distance = (a: string, b: string): number => {
     let row = Array.from({ length: b.length + 1 }, (_, i) => i);
     for (let i = 1; i <= a.length; i += 1) {
@@ -97,15 +101,18 @@ export function lint(procedure: Procedure): Issue[] {
   const issues: Issue[] = [];
   const complain = (path: (string | number)[], message: string): void => void issues.push({ path, message });
   const entries = new Map(spine.map((entry) => [entry.id, entry]));
-  const layers = spine.flatMap((entry) => (entry.kind === "pack" ? [...entry.layers] : []));
-  const parts = new Set([...entries.keys(), ...layers.map((layer) => layer.id)]);
-  const decided = new Set(
-    [...spine.filter((entry) => entry.kind === "part"), ...layers].filter((p) => p.decision).map((p) => p.id),
-  );
+  const parts = new Set([...entries.keys(), ...partsOf(procedure).map((part) => part.id)]);
+  const decided = new Set(partsOf(procedure).flatMap((part) => (part.decision ? [part.id] : [])));
   const asked = new Map(questions.map((question) => [question.id, question]));
   const named = (word: string, words: Iterable<string>): string => {
     const near = nearest(word, words);
     return near === null ? "" : ` Is "${near}" meant?`;
+  };
+  const entryIds = new Set(entries.keys());
+  const inSpine = (name: string, path: (string | number)[], words: ReadonlySet<string> = entryIds): boolean => {
+    if (words.has(name)) return true;
+    complain(path, `"${name}" is no part of the spine.${named(name, words)}`);
+    return false;
   };
   const wordsOf = (fact: string): readonly string[] | null => {
     const [kind, name = ""] = fact.split(":");
@@ -136,7 +143,8 @@ export function lint(procedure: Procedure): Issue[] {
           ...points.map((p) => `finding:${p.id}`),
           ...[...entries.keys()].map((e) => `fitted:${e}`),
         ];
-        complain(path, `"${fact}" is no question of this procedure.${named(fact, all)}`);
+        const what = fact.includes(":") ? "nothing this procedure knows" : "no question of this procedure";
+        complain(path, `"${fact}" is ${what}.${named(fact, all)}`);
       } else if (progress && !gate) {
         complain(path, `"${fact}" changes while the work goes on: only a gate may ask for it.`);
       }
@@ -159,20 +167,21 @@ export function lint(procedure: Procedure): Issue[] {
   const anchored = (
     it: { stage: string; before?: string | undefined; after?: string | undefined },
     path: (string | number)[],
-    mustStand = true,
   ): void => {
     for (const side of ["before", "after"] as const) {
       const name = it[side];
-      if (name === undefined) continue;
-      if (!entries.has(name))
-        complain([...path, side], `"${name}" is no part of the spine.${named(name, entries.keys())}`);
-      else if (it.stage !== (side === "before" ? "apart" : "together")) {
+      if (name === undefined || !inSpine(name, [...path, side])) continue;
+      if (it.stage !== (side === "before" ? "apart" : "together")) {
         complain([...path, side], `"${side}" belongs to the way ${side === "before" ? "apart" : "together"}.`);
       }
     }
-    if (mustStand && it.stage === "together" && it.after === undefined) {
+    if (it.stage === "together" && it.after === undefined) {
       complain([...path, "after"], "on the way together a step stands after an entry of the spine: say which.");
     }
+  };
+  const computes = (name: string | undefined, path: (string | number)[]): void => {
+    if (name === undefined || steps.some((s) => s.id === name && s.kind === "compute")) return;
+    complain(path, `"${name}" is no step that computes a figure.`);
   };
 
   spine.forEach((entry, i) => {
@@ -192,8 +201,7 @@ export function lint(procedure: Procedure): Issue[] {
     if (entry.kind === "fasteners" && entry.torque.after !== undefined) {
       const at = ["spine", i, "torque", "after"];
       const after = entry.torque.after;
-      if (!entries.has(after)) complain(at, `"${after}" is no part of the spine.${named(after, entries.keys())}`);
-      else if (spine.findIndex((e) => e.id === after) > i) {
+      if (inSpine(after, at) && spine.findIndex((e) => e.id === after) > i) {
         complain(at, `"${after}" is in already when these go in: leave "after" away.`);
       }
     }
@@ -201,19 +209,20 @@ export function lint(procedure: Procedure): Issue[] {
   routes.forEach(({ when, order }, i) => {
     known(when, ["routes", i, "when"]);
     order.forEach((name, j) => {
-      if (!entries.has(name))
-        complain(["routes", i, "order", j], `"${name}" is no part of the spine.${named(name, entries.keys())}`);
+      inSpine(name, ["routes", i, "order", j]);
       if (order.indexOf(name) !== j) complain(["routes", i, "order", j], `"${name}" stands twice in this order.`);
     });
   });
   points.forEach((point, i) => {
     claim(point.id, ["points", i, "id"]);
     known(point.when, ["points", i, "when"]);
-    if (!parts.has(point.on))
-      complain(["points", i, "on"], `"${point.on}" is no part of the spine.${named(point.on, parts)}`);
+    inSpine(point.on, ["points", i, "on"], parts);
     anchored(point, ["points", i]);
     if (point.kind === "measure" && point.placeNames && point.placeNames.length !== point.places) {
       complain(["points", i, "placeNames"], `${point.places} places need as many names.`);
+    }
+    if (point.kind === "measure" && point.again && point.stage !== "apart") {
+      complain(["points", i, "again"], "only what is read on the way apart is read again at the end, as left.");
     }
   });
   const measured = new Set(points.filter((point) => point.kind === "measure").map((point) => point.id));
@@ -246,12 +255,10 @@ export function lint(procedure: Procedure): Issue[] {
       }
       case "adjust":
         anchored(step, ["steps", i]);
-        if (step.setBy !== undefined && !steps.some((s) => s.id === step.setBy && s.kind === "compute")) {
-          complain(["steps", i, "setBy"], `"${step.setBy}" is no step that computes a figure.`);
-        }
+        computes(step.setBy, ["steps", i, "setBy"]);
         return;
       case "wait":
-        if (!entries.has(step.before)) complain(["steps", i, "before"], `"${step.before}" is no part of the spine.`);
+        inSpine(step.before, ["steps", i, "before"]);
         if (!decided.has(step.for)) complain(["steps", i, "for"], `nothing is decided about "${step.for}".`);
         if (!asked.get(step.minutesBy)?.ways.every((way) => way.minutes !== undefined)) {
           complain(["steps", i, "minutesBy"], `"${step.minutesBy}" is no question whose every answer gives minutes.`);
@@ -266,11 +273,7 @@ export function lint(procedure: Procedure): Issue[] {
             if (!measured.has(name)) complain(["steps", i, "thickness", j], `"${name}" is no measured point.`);
           });
         } else anchored(step, ["steps", i]);
-        if (step.calculator === "chain.slack" && step.gearing !== undefined) {
-          if (!steps.some((s) => s.id === step.gearing && s.kind === "compute")) {
-            complain(["steps", i, "gearing"], `"${step.gearing}" is no step that computes a figure.`);
-          }
-        }
+        if (step.calculator === "chain.slack") computes(step.gearing, ["steps", i, "gearing"]);
     }
   });
   const tasks = tasksIn(procedure);

@@ -1,8 +1,18 @@
 import type { ComputeStep, DoStep, Entry, Loose, Part, Point, Procedure, Question, Step, WaitStep } from "./schema.ts";
 
+/** Read from a procedure once: it never changes, and what is read is asked for at every line typed. */
+function once<T>(read: (procedure: Procedure) => T): (procedure: Procedure) => T {
+  const known = new WeakMap<Procedure, T>();
+  return (procedure) => {
+    const value = known.get(procedure) ?? read(procedure);
+    known.set(procedure, value);
+    return value;
+  };
+}
+
 /** Every part of a procedure, layers of a pack as parts of their own, outside in. */
-export function partsOf(procedure: Procedure): Part[] {
-  return procedure.spine.flatMap((entry): Part[] => {
+export const partsOf = once((procedure): readonly Part[] =>
+  procedure.spine.flatMap((entry): Part[] => {
     switch (entry.kind) {
       case "part":
         return [entry];
@@ -11,8 +21,8 @@ export function partsOf(procedure: Procedure): Part[] {
       case "fasteners":
         return [];
     }
-  });
-}
+  }),
+);
 
 export function partOf(procedure: Procedure, id: string): Part | undefined {
   return partsOf(procedure).find((part) => part.id === id);
@@ -52,14 +62,12 @@ export const waitStepsOf = (procedure: Procedure): WaitStep[] =>
 export type Piece = Loose & { temporary: boolean };
 
 /** Every small part that is counted: those that come out with a part, and those put on for the time of the work. */
-export function piecesOf(procedure: Procedure): Piece[] {
-  return [
-    ...doStepsOf(procedure).flatMap((step) => step.temporary.map((piece) => ({ ...piece, temporary: true }))),
-    ...procedure.spine.flatMap((entry) =>
-      entry.kind === "part" ? entry.loose.map((piece) => ({ ...piece, temporary: false })) : [],
-    ),
-  ];
-}
+export const piecesOf = once((procedure): readonly Piece[] => [
+  ...doStepsOf(procedure).flatMap((step) => step.temporary.map((piece) => ({ ...piece, temporary: true }))),
+  ...procedure.spine.flatMap((entry) =>
+    entry.kind === "part" ? entry.loose.map((piece) => ({ ...piece, temporary: false })) : [],
+  ),
+]);
 
 export function pieceOf(procedure: Procedure, id: string): Piece | undefined {
   return piecesOf(procedure).find((piece) => piece.id === id);
@@ -73,45 +81,6 @@ export function countsNeeded(procedure: Procedure): Map<string, Part["count"]> {
     ),
     ...piecesOf(procedure).map((piece): [string, Part["count"]] => [piece.id, piece.count]),
   ]);
-}
-
-/** Every spec that a procedure asks the model's book for, with what kind of figure it must be and where it is asked. */
-export function specsNamed(procedure: Procedure): { key: string; kind: string; at: string }[] {
-  const { spine, points, steps, questions } = procedure;
-  const of = (kind: string, at: string, keys: readonly (string | undefined)[]) =>
-    keys.flatMap((key) => (key === undefined ? [] : [{ key, kind, at }]));
-  return [
-    ...[...countsNeeded(procedure)].flatMap(([id, count]) =>
-      typeof count === "number" ? [] : of("count", `spine.${id}.count`, [count.spec]),
-    ),
-    ...spine.flatMap((entry) =>
-      entry.kind === "fasteners"
-        ? [
-            ...of("torque", `spine.${entry.id}.torque`, [entry.torque.spec]),
-            ...of("places", `spine.${entry.id}.places`, [entry.places]),
-          ]
-        : [],
-    ),
-    ...points.flatMap((point) =>
-      point.kind === "measure" ? of("limit", `points.${point.id}.spec`, [point.spec]) : [],
-    ),
-    ...steps.flatMap((step) => {
-      const at = `steps.${step.id}`;
-      if (step.kind === "adjust") {
-        const kind = step.setBy === undefined ? "limit" : "figure";
-        return [...of(kind, `${at}.spec`, [step.spec]), ...of("figure", `${at}.turn`, [step.turn.travel])];
-      }
-      if (step.kind === "verify" && step.expect.by === "count") {
-        return of("figure", `${at}.expect`, [step.expect.spec, ...step.expect.mistaken.map((m) => m.spec)]);
-      }
-      if (step.kind !== "compute") return [];
-      if (step.calculator === "chain.slack") return of("figure", `${at}.geometry`, Object.values(step.geometry));
-      if (step.calculator === "chain.length") return of("figure", `${at}.drive`, Object.values(step.drive));
-      const { springs: _, springLength: __, ...capacity } = step.capacity ?? { springs: "", springLength: "" };
-      return [...of("height", `${at}.spec`, [step.spec]), ...of("figure", `${at}.capacity`, Object.values(capacity))];
-    }),
-    ...questions.flatMap((q) => q.ways.flatMap((way) => of("figure", `questions.${q.id}`, [way.cost?.life]))),
-  ];
 }
 
 /** "friction 4", or "cover" where there is only one. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
-import { id, sentence, when } from "./spine.ts";
+import { anchor, id, sentence, when } from "./spine.ts";
 
 /** The drawings that graded findings can have; the instruments hold one for each word in order. */
 export const FINDING_DRAWINGS = [
@@ -18,17 +18,21 @@ export const FINDING_DRAWINGS = [
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
 export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as const;
 
-/** Where a point stands in the work: on the way apart before an entry comes off, on the way together after one is in. */
-const anchor = { before: id.optional(), after: id.optional() };
-
-export const measureSchema = z.strictObject({
-  kind: z.literal("measure"),
+/** What every point has: the part it is on, how it is asked for, where it stands and why. */
+const common = {
   id,
   on: id,
   name: sentence,
   ask: sentence,
   when,
   ...anchor,
+  why: sentence.optional(),
+  caution: sentence.optional(),
+};
+
+const measureSchema = z.strictObject({
+  kind: z.literal("measure"),
+  ...common,
   quantity: z.enum(KINDS),
   unit: z.string(),
   /** Places on each item; the worst counts. */
@@ -47,18 +51,11 @@ export const measureSchema = z.strictObject({
   stage: z.enum(POINT_STAGES).default("bench"),
   /** Read once more at the end, as left, beside what was found. */
   again: z.boolean().default(false),
-  why: sentence.optional(),
-  caution: sentence.optional(),
 });
 
-export const inspectSchema = z.strictObject({
+const inspectSchema = z.strictObject({
   kind: z.literal("inspect"),
-  id,
-  on: id,
-  name: sentence,
-  ask: sentence,
-  when,
-  ...anchor,
+  ...common,
   stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
   findings: z
     .array(
@@ -84,8 +81,6 @@ export const inspectSchema = z.strictObject({
       scattered: sentence,
     })
     .optional(),
-  why: sentence.optional(),
-  caution: sentence.optional(),
 });
 
 export const pointSchema = z.discriminatedUnion("kind", [measureSchema, inspectSchema]);

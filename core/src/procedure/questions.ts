@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
-import { DECISIONS, id, sentence, when } from "./spine.ts";
+import { DECISIONS, id, sentence, taskName, when } from "./spine.ts";
 
 /** The drawings that the answers of a question can have; the instruments hold one for each word in order. */
 export const CHOICE_DRAWINGS = ["ring type", "open end", "band style", "access", "shaft identity", "side"] as const;
@@ -25,7 +25,7 @@ export const questionSchema = z.strictObject({
   ask: sentence,
   because: sentence.optional(),
   /** The task in which it is asked, such as "fit:pack" or "off:judder". */
-  at: z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/),
+  at: taskName,
   /** Asked before the task's own work, or after it. */
   turn: z.enum(["first", "last"]).default("first"),
   when,

@@ -3,14 +3,14 @@ import { conditionSchema } from "./condition.ts";
 import { lint } from "./lint.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema } from "./questions.ts";
-import { type DECISIONS, entrySchema, id, type looseSchema, sentence } from "./spine.ts";
+import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
 import { stepSchema } from "./steps.ts";
 
 /** A condition that must hold before a task may be recorded, with the sentence that says why. */
 const gateSchema = z.strictObject({
   id,
   /** The task that it stands before, such as "off:shaft-nut" or "fit:band-small". */
-  before: z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/),
+  before: taskName,
   when: conditionSchema.optional(),
   needs: conditionSchema,
   because: sentence,
@@ -31,8 +31,6 @@ const shape = z.strictObject({
   symptoms: z.array(sentence).default([]),
   /** The drawing of the whole that stands beside the step in hand. */
   instrument: z.enum(["axle strip"]).optional(),
-  /** Ids that the drawing of the whole asks the facts for: which side of the machine, which way it is looked at. */
-  drawnBy: z.strictObject({ side: id, seenFrom: id }).optional(),
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z

@@ -4,6 +4,10 @@ import { conditionSchema } from "./condition.ts";
 
 export const id = z.string().regex(/^[a-z][a-z0-9-]*$/, "lower-case words joined by '-'");
 export const sentence = z.string().min(1);
+/** A task of the walk by its name, such as "fit:pack" or "measure:slack:found". */
+export const taskName = z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/, "a task, such as fit:pack or off:judder");
+/** Where something stands in the work: on the way apart before an entry comes off, together after one is in. */
+export const anchor = { before: id.optional(), after: id.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
 const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
 export const when = conditionSchema.optional();

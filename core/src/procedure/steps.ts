@@ -1,9 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
-import { id, looseSchema, sentence, tools, when } from "./spine.ts";
+import { anchor, id, looseSchema, sentence, tools, when } from "./spine.ts";
 
-/** Where a step stands: on the way apart before an entry comes off, on the way together after one is in. */
-const anchor = { before: id.optional(), after: id.optional() };
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
 const STEP_STAGES = ["apart", "together", "prove"] as const;
 
@@ -15,8 +13,6 @@ const doSchema = z.strictObject({
   ...words,
   /** Put on the machine for the time of the work; taken off and counted before release. */
   temporary: z.array(looseSchema).default([]),
-  /** Cannot be taken back: asked once more, with what must be true before. */
-  irreversible: sentence.optional(),
 });
 
 const waitSchema = z.strictObject({
@@ -74,12 +70,11 @@ const adjustSchema = z.strictObject({
   condition: sentence,
   conditionWord: sentence.optional(),
   otherConditions: z.array(sentence).default([]),
-  /** What is turned between two readings, in words and with its unit; `travel` is the spec of how far one unit moves it. */
+  /** What is turned between two readings, in words and with its unit; more of it makes the reading smaller or larger. */
   turn: z.strictObject({
     what: sentence,
     unit: sentence,
     more: z.enum(["smaller", "larger"]),
-    travel: id.optional(),
   }),
 });
 

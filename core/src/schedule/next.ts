@@ -14,7 +14,7 @@ export type Waits = {
   for: string;
   /** Since when it lies, or how long a clock still runs, in ms. */
   ms: number;
-  kind: "stop" | "lead" | "clock" | "clock over" | "technician" | "nobody";
+  kind: "stop" | "lead" | "clock" | "clock over" | "owner" | "technician" | "nobody";
 };
 
 /** What a job waits for and how long it has, at a moment in ms. */
@@ -23,6 +23,7 @@ export function waitsFor(job: JobAtHand, now: number): Waits {
   if (job.stage === "released") return { for: "released", ms: lies, kind: "nobody" };
   if (job.stop !== null) return { for: "work is stopped", ms: lies, kind: "stop" };
   if (job.needs === "lead") return { for: "a lead's signature", ms: lies, kind: "lead" };
+  if (job.needs === "owner") return { for: "the owner's word", ms: lies, kind: "owner" };
   if (job.needs === "clock") {
     const left = Math.max(...job.clocks.map((clock) => Date.parse(clock.endsAt) - now));
     if (left > 0) return { for: "the clock", ms: left, kind: "clock" };
@@ -32,11 +33,13 @@ export function waitsFor(job: JobAtHand, now: number): Waits {
 }
 
 /** Which kind of waiting is ended first: what stands still for everybody, then what takes a minute, then the rest. */
-const ORDER: Record<Waits["kind"], number> = { stop: 0, lead: 1, "clock over": 2, technician: 3, clock: 4, nobody: 5 };
+const ORDER: Record<Waits["kind"], number> = {
+  ...{ stop: 0, lead: 1, owner: 2, "clock over": 3, technician: 4, clock: 5, nobody: 6 },
+};
 
 /**
  * What to do next across all jobs, the one that frees most waiting first: stopped work, then a signature that lets a
- * machine go, then clocks that are over, then the job that has lain longest. Jobs that only a clock holds come last;
+ * machine go, then a call to an owner, then clocks that are over, then the job that has lain longest. Jobs that only a clock holds come last;
  * released ones not at all. Order of kinds: common practice, no source.
  */
 export function nextAcross<Job extends JobAtHand>(jobs: readonly Job[], now: number): { job: Job; waits: Waits }[] {

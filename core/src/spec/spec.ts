@@ -29,13 +29,7 @@ const across = z.number().min(-1).max(1);
 
 /** One figure of a model with its source: a limit, height, torque, count, a set of places, or a plain figure. Lengths in mm, torques in N·m. */
 export const specSchema = z.discriminatedUnion("kind", [
-  z.strictObject({
-    kind: z.literal("limit"),
-    ...common,
-    limit: limitSchema,
-    /** The condition in which it holds, such as "at the tightest": readings in another are not compared with it. */
-    condition: z.string().min(1).optional(),
-  }),
+  z.strictObject({ kind: z.literal("limit"), ...common, limit: limitSchema }),
   z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
   z.strictObject({
     kind: z.literal("torque"),

@@ -1,11 +1,12 @@
 import {
-  type Estimate,
+  type Bench,
   estimateFor,
   factsOf,
   holds,
   presetOf,
   questionOf,
   type Slot,
+  specFor,
   type Way,
   wayOf,
 } from "@averin/core";
@@ -50,7 +51,7 @@ export function AskPanel({
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
-                <Cost estimate={estimateFor(bench, way)} way={way} />
+                <Cost bench={bench} way={way} />
                 {way.against && holds(way.against.when, facts) === true && (
                   <em className="block font-semibold text-past not-italic">against it: {way.against.because}</em>
                 )}
@@ -82,8 +83,10 @@ const CAPTIONS = {
 } as const;
 
 /** Parts, hours and their sum, how long it is thought to last, and what stays behind. */
-function Cost({ estimate, way }: { estimate: Estimate | null; way: Way }) {
+function Cost({ bench, way }: { bench: Bench; way: Way }) {
+  const estimate = estimateFor(bench, way);
   if (!estimate || !way.cost) return null;
+  const life = way.cost.life === undefined ? null : specFor(bench, way.cost.life);
   const unpriced = estimate.parts.filter((part) => part.price === null);
   return (
     <span className="block pt-1">
@@ -96,6 +99,11 @@ function Cost({ estimate, way }: { estimate: Estimate | null; way: Way }) {
       </span>
       {unpriced.length > 0 && (
         <span className="block text-past">no price for {unpriced.map((part) => part.name).join(", ")}</span>
+      )}
+      {life?.kind === "figure" && (
+        <span className="block">
+          thought to last {life.value} {life.unit}
+        </span>
       )}
       <span className="block">leaves: {way.cost.leaves}</span>
     </span>

@@ -1,4 +1,5 @@
 import { gearingWorked, latest, slackWorked, stepOf } from "@averin/core";
+import { AxlePlace } from "@/instruments/AxlePlace";
 import { LineChart } from "@/instruments/LineChart";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -6,15 +7,18 @@ const shown = (value: unknown, decimals = 1): string => (typeof value === "numbe
 
 /** A figure worked out from the machine's own geometry, with what it was worked out from; Enter takes it. */
 export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProps) {
-  const step = stepOf(bench.procedure, task.id.replace("compute:", ""));
+  const own = task.slots.find((s) => s.kind === "compute");
+  const step = own && stepOf(bench.procedure, own.step);
   if (step?.kind !== "compute" || step.calculator === "clutch.stack") return null;
-  const taken = latest(state, task.id, "figure_taken");
-  const worked =
-    step.calculator === "chain.slack" ? slackWorked(bench, state, step) : gearingWorked(bench, state, step, "");
+  const taken = latest(state, own?.key ?? "", "figure_taken");
+  const slack = step.calculator === "chain.slack" ? slackWorked(bench, state, step) : null;
+  const gearing = step.calculator === "chain.length" ? gearingWorked(bench, state, step, "") : null;
+  const worked = slack ?? gearing;
+  if (!worked) return null;
   if (!worked.ok) return <p className="caution text-lg">{worked.error.message}</p>;
   const figures = taken?.figures ?? worked.value.figures;
   const from = taken?.from ?? worked.value.from;
-  const curve = "curve" in worked.value ? worked.value : null;
+  const curve = slack?.ok ? slack.value : null;
   return (
     <>
       {curve ? (
@@ -62,7 +66,7 @@ export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProp
             <span className="figure">{shown(from.slotTo, 0)}</span>. The same tooth meets the same link every{" "}
             <span className="figure">{shown(figures.repeatLinks, 0)}</span> links.
           </p>
-          <AxlePlace at={Number(figures.axle)} from={Number(from.slotFrom)} to={Number(from.slotTo)} />
+          <AxlePlace atMm={Number(figures.axle)} fromMm={Number(from.slotFrom)} toMm={Number(from.slotTo)} />
           {!taken && <p className="text-soft">Type other teeth, front then rear, such as 14 48; Enter keeps these.</p>}
         </>
       )}
@@ -77,22 +81,5 @@ export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProp
         </button>
       )}
     </>
-  );
-}
-
-/** The adjuster's slot with the axle where this chain puts it. */
-function AxlePlace({ at, from, to }: { at: number; from: number; to: number }) {
-  const x = 30 + ((at - from) / (to - from)) * 560;
-  return (
-    <svg viewBox="0 0 620 70" role="img" aria-label="axle in its slot" className="block w-full">
-      <rect x="20" y="20" width="580" height="30" rx="15" fill="var(--band)" stroke="var(--ink)" strokeWidth="2" />
-      <circle cx={x} cy="35" r="13" fill="var(--petrol)" />
-      <text x="20" y="66" fontSize="15" fill="var(--soft)">
-        foremost
-      </text>
-      <text x="600" y="66" fontSize="15" fill="var(--soft)" textAnchor="end">
-        rearmost
-      </text>
-    </svg>
   );
 }

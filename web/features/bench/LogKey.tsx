@@ -72,7 +72,7 @@ function Lines({
   onStrike: (event: JobEvent) => void;
 }) {
   const aside = setAside(bench, state);
-  const late = noticedAtRefit(state);
+  const late = noticedAtRefit(bench, state);
   return (
     <ol className="min-h-0 flex-1 overflow-y-auto px-4">
       {[...state.events].reverse().map((event) => {

@@ -1,15 +1,19 @@
 import {
+  type Bench,
   countOf,
   figure,
+  isWithheld,
   itemName,
+  type JobState,
   judgeItem,
+  latest,
   limitOf,
   partOf,
   pointOf,
   readingsOf,
   type Slot,
   sourceLine,
-  specFor,
+  specAt,
   verdictSentence,
 } from "@averin/core";
 import { LimitRule } from "@/instruments/LimitRule";
@@ -28,7 +32,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const aim = waiting.find((s): s is Read => s.kind === "read");
   const part = partOf(bench.procedure, point.on);
   const items = [...new Set(slots.map((s) => s.item))];
-  const spec = specFor(bench, point.spec);
+  const spec = specAt(bench, state, point.spec);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   const resolution = gauge?.resolution ?? 0.01;
   const read = items.filter((i) => judgeItem(state, point, i, first.phase) !== null);
@@ -46,8 +50,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged, point.unit) : "nothing read yet"}
         </p>
         <p className="text-[15px] text-soft">
-          {spec ? `${spec.label}: ${sourceLine(spec.source)}` : "No limit on file in this model's book."} ·{" "}
-          {point.condition}
+          {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec)} · {point.condition}
           {gauge && ` · ${gauge.name} ±${gauge.permissibleError} mm`}
         </p>
       </div>
@@ -70,7 +73,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
                 <span className="font-semibold">{name(item)}</span>
                 {own ? <VerdictMark judged={own} /> : <span className="text-soft">·</span>}
                 <span style={{ color: toneOf(own) }} className="leading-tight">
-                  {own ? verdictSentence(own, point.unit) : ""}
+                  {own ? verdictSentence(own, point.unit) : wordsAt(state, slots, item)}
                 </span>
                 <span className="figure text-[15px]">
                   {readingsOf(state, point, item, first.phase)
@@ -84,4 +87,15 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
       </ol>
     </>
   );
+}
+
+const noLimit = (bench: Bench, state: JobState, key: string): string =>
+  isWithheld(bench, state, key)
+    ? "Figure withheld: this part is not the maker's."
+    : "No limit on file in this model's book.";
+
+/** What was said where no number could be had. */
+function wordsAt(state: JobState, slots: readonly Read[], item: number): string {
+  const said = slots.flatMap((s) => (s.item === item ? [latest(state, s.key, "reading_worded")] : []));
+  return said.flatMap((body) => (body ? [`${body.how}: ${body.words}`] : [])).join("; ");
 }

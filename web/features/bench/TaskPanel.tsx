@@ -1,4 +1,13 @@
-import type { Actor, Bench, JobState, OpenPoint, Slot, Task } from "@averin/core";
+import {
+  type Actor,
+  type Bench,
+  type JobState,
+  type OpenPoint,
+  questionOf,
+  type Slot,
+  type Task,
+  wayOf,
+} from "@averin/core";
 import type { ReactNode } from "react";
 import { AdjustPanel } from "./AdjustPanel.tsx";
 import { AskPanel } from "./AskPanel.tsx";
@@ -92,6 +101,7 @@ export function TaskPanel(
       {props.bench.procedure.instrument === "axle strip" && task.kind !== "verify" && (
         <AxlePanel bench={props.bench} state={props.state} task={task} />
       )}
+      <Answered {...rest} task={task} />
       {panelFor({ ...rest, task })}
       {task.why && (
         <p className="text-soft">
@@ -101,6 +111,29 @@ export function TaskPanel(
       )}
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
+  );
+}
+
+/** What was answered at this step, each with the key that asks it again. */
+function Answered({ bench, state, task, waiting, onAim }: PanelProps) {
+  const answered = task.slots.flatMap((s) => {
+    const way = s.kind === "ask" && s !== waiting[0] ? wayOf(bench, state, s.question) : null;
+    return s.kind === "ask" && way ? [{ slot: s, ask: questionOf(bench.procedure, s.question)?.ask ?? "", way }] : [];
+  });
+  if (answered.length === 0 || state.released) return null;
+  return (
+    <ul>
+      {answered.map(({ slot: { key }, ask, way }) => (
+        <li key={key} className="flex min-h-[44px] flex-wrap items-center gap-3">
+          <span>
+            {ask} <strong>{way.word}</strong>
+          </span>
+          <button type="button" className="key" onClick={() => onAim(key)}>
+            Change
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -4,25 +4,22 @@ import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Something looked at and said; what has to be so stands beside it where it can be drawn. */
 export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
-  const aim = waiting.find((s) => s.kind === "verify");
-  const step = stepOf(bench.procedure, task.id.replace("verify:", ""));
+  const own = task.slots.find((s) => s.kind === "verify");
+  const step = own && stepOf(bench.procedure, own.step);
   if (step?.kind !== "verify") return null;
-  const said = latest(state, task.id, "step_verified");
+  const aim = waiting.find((s) => s.kind === "verify");
+  const said = latest(state, own?.key ?? "", "step_verified");
   const right = step.expect.by === "tail" ? tailOf(bench, state, step.expect) : null;
   return (
     <>
-      {right?.side && right.viewedFrom && (
+      {right && (
         <>
           <p className="text-xl">
             {right.side} shaft, seen from {right.viewedFrom}: turns <strong>{right.rotation}</strong>, the tail points{" "}
             <strong className="text-petrol">{right.tailPoints}</strong>.
           </p>
           <div className="max-w-[640px]">
-            <AxleStrip
-              side={right.side}
-              viewedFrom={right.viewedFrom}
-              rotation={right.rotation === "clockwise" ? "clockwise" : "anticlockwise"}
-            />
+            <AxleStrip side={right.side} viewedFrom={right.viewedFrom} rotation={right.rotation} />
           </div>
         </>
       )}

@@ -32,6 +32,7 @@ function howFar(
   const begun = (list: readonly Task[]): boolean =>
     list.some((task) => task.slots.some((s) => isAnswered(bench, state, s)));
   const looked = of("measure", "inspect").filter((task) => task.stage === "measure");
+  if (off && of("fit").length === 0) return "gone";
   if (done(of("fit"))) return done([...of("torque"), ...of("lock")]) ? "torqued" : "fitted";
   if (begun(of("fit"))) return "going in";
   if (done(of("decide")) && begun(of("decide"))) return renewed ? "new" : "decided";

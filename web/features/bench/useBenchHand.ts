@@ -2,14 +2,15 @@
 
 import {
   type Actor,
-  agreedFrom,
   type Bench,
   cautionDrafts,
   CHANGE_REASONS,
   DECISION_REASONS,
   type Draft,
+  draftsOf,
   eventSentence,
   interpret,
+  type LineAnswer,
   type LineContext,
   nextTask,
   NOT_NUMBERS,
@@ -45,8 +46,8 @@ export type Asking =
       kind: "reason";
       question: string;
       reasons: readonly string[];
-      /** null where the words do not say what is needed; `hint` tells what would. */
-      draft: (reason: string) => Draft | null;
+      /** What was typed as drafts; null where it does not say what is needed, and `hint` tells what would. */
+      drafts: (typed: string) => Draft[] | null;
       hint?: string;
     }
   | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] };
@@ -60,6 +61,40 @@ const numberIn = (s: Slot): number | null => {
   if ("item" in s) return s.item;
   return "place" in s ? s.place : null;
 };
+
+type NeedsWords = Extract<LineAnswer, { kind: "skip" | "reason" | "worded" | "owner" | "change" }>;
+
+/** What is asked back about an answer that is not whole without more words. */
+function askedBack(answer: NeedsWords, nameOf: (s: Slot) => string) {
+  switch (answer.kind) {
+    case "skip":
+      return { question: `Why is ${nameOf(answer.slot)} skipped?`, reasons: SKIP_REASONS };
+    case "reason":
+      return { question: `Why ${answer.draft.decision}? (${answer.because})`, reasons: DECISION_REASONS };
+    case "worded":
+      return {
+        question: `“${answer.draft.words}” is no number. What is it?`,
+        reasons: NOT_NUMBERS,
+        hint: "1 by feel, 2 inspected and told in words, 3 not known",
+      };
+    case "owner":
+      return {
+        question: `${answer.told}. Who agreed, and in which words?`,
+        reasons: [],
+        hint: "name, a colon, what they said: A. Brand: go ahead",
+      };
+    case "change":
+      return { question: `${answer.undoes} Why?`, reasons: CHANGE_REASONS };
+  }
+}
+
+/** A reason from a list or in words, as the one draft it stands for. */
+const because =
+  (reasons: readonly string[], draft: (reason: string) => Draft) =>
+  (typed: string): Draft[] | null => {
+    const reason = reasonFrom(typed, reasons);
+    return reason === null ? null : [draft(reason)];
+  };
 
 /** The hand at a bench: which step is held, what is asked back, what was said last; and what Enter does with it all. */
 export function useBenchHand({
@@ -111,7 +146,7 @@ export function useBenchHand({
             kind: "reason",
             question: `${answer.error.message} A lead may let it pass: why?`,
             reasons: SIGN_REASONS,
-            draft: (reason) => ({ type: "gate_passed", gate: gate.id, reason }),
+            drafts: because(SIGN_REASONS, (reason) => ({ type: "gate_passed", gate: gate.id, reason })),
           },
         });
       }
@@ -150,7 +185,7 @@ export function useBenchHand({
       kind: "reason",
       question: `Signing for “${point.text}”. Why may it stay?`,
       reasons: SIGN_REASONS,
-      draft: (reason) => ({ type: "open_point_signed", key: point.key, reason }),
+      drafts: because(SIGN_REASONS, (reason) => ({ type: "open_point_signed", key: point.key, reason })),
     });
   };
 
@@ -159,7 +194,7 @@ export function useBenchHand({
       kind: "reason",
       question: `${text}. What was done about it?`,
       reasons: CLEAR_REASONS,
-      draft: (reason) => ({ type: "stop_cleared", event, reason }),
+      drafts: because(CLEAR_REASONS, (reason) => ({ type: "stop_cleared", event, reason })),
     });
 
   /** Nothing waits any more: Enter signs what is left, then releases. */
@@ -178,11 +213,10 @@ export function useBenchHand({
     const chosen = all.find((t) => t.id === hand.task) ?? null;
     const here = chosen ?? nextTask(bench, now, all);
     if (asking?.kind === "reason") {
-      const reason = reasonFrom(typed, asking.reasons);
-      const draft = reason === null ? null : asking.draft(reason);
-      if (draft === null) return stop(asking.hint ?? "Give a number from the list, or a few words.");
+      const drafts = asking.drafts(typed);
+      if (drafts === null) return stop(asking.hint ?? "Give a number from the list, or a few words.");
       turn({ asking: null });
-      return keep([draft], here);
+      return keep(drafts, here);
     }
     if (asking?.kind === "slip") {
       turn({ asking: null });
@@ -203,48 +237,13 @@ export function useBenchHand({
       case "strike":
         return keep([{ type: "struck", event: answer.event.id }], null);
       case "skip":
-        return ask({
-          kind: "reason",
-          question: `Why is ${slotName(bench, now, answer.slot)} skipped?`,
-          reasons: SKIP_REASONS,
-          draft: (reason) => ({ type: "slot_skipped", slot: answer.slot.key, reason }),
-        });
       case "reason":
-        return ask({
-          kind: "reason",
-          question: `Why ${answer.draft.decision}? (${answer.because})`,
-          reasons: DECISION_REASONS,
-          draft: (reason) => ({ ...answer.draft, reason }),
-        });
       case "worded":
-        return ask({
-          kind: "reason",
-          question: `“${answer.draft.words}” is no number. What is it?`,
-          reasons: NOT_NUMBERS,
-          hint: "1 by feel, 2 inspected and told in words, 3 not known",
-          draft: (reason) => {
-            const how = NOT_NUMBERS.find((word) => word === reason);
-            return how ? { ...answer.draft, how } : null;
-          },
-        });
       case "owner":
-        return ask({
-          kind: "reason",
-          question: `${answer.told}. Who agreed, and in which words?`,
-          reasons: [],
-          hint: "name, a colon, what they said: A. Brand: go ahead",
-          draft: (reason) => {
-            const agreed = agreedFrom(reason);
-            return agreed ? { ...answer.draft, agreed } : null;
-          },
-        });
-      case "change":
-        return ask({
-          kind: "reason",
-          question: `${answer.undoes} Why?`,
-          reasons: CHANGE_REASONS,
-          draft: (reason) => ({ ...answer.draft, reason }),
-        });
+      case "change": {
+        const asked = askedBack(answer, (s) => slotName(bench, now, s));
+        return ask({ kind: "reason", ...asked, drafts: (reason) => draftsOf(answer, reason) });
+      }
       case "again": {
         const answered = here?.slots.find((s) => s.kind === "ask" && now.bySlot.has(s.key));
         return here && answered ? go(here.id, answered.key) : stop("Nothing was answered at this step.");

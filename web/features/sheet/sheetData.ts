@@ -26,6 +26,7 @@ import {
   pullListTotal,
   pullsOf,
   questionOf,
+  roundWords,
   setAside,
   type Source,
   sourceLine,
@@ -218,14 +219,14 @@ function setOf(bench: Bench, state: JobState): string[] {
       .map((e) => `${eventSentence(bench, state, e)} (${e.by.name})`);
   const trails = bench.procedure.steps.flatMap((step) => {
     const trail = trailOf(state, step.id);
-    if (trail.length === 0) return [];
-    return [`${step.title}: ${trail.map((e) => eventSentence(bench, state, e).replace(/^.*?: /, "")).join(" → ")}`];
+    if (step.kind !== "adjust" || trail.length === 0) return [];
+    return [`${step.title}: ${trail.map((round) => roundWords(step, round.body)).join(" → ")}`];
   });
   return [...own(["figure_taken"]), ...trails, ...own(["step_verified", "gate_passed"])];
 }
 
 function apartOf(bench: Bench, state: JobState): SheetData["apart"] {
-  const late = noticedAtRefit(state);
+  const late = noticedAtRefit(bench, state);
   const aside = setAside(bench, state);
   return state.events.flatMap((event) => {
     const why = aside.has(event.id) ? "under an answer changed since" : late.has(event.id) ? "noticed at refit" : null;

@@ -29,6 +29,7 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
   stop: (job) => job.stop ?? "",
   lead: (job) => `sign what is left: ${job.open} open`,
   clock: (job) => `${job.next}; other work until then`,
+  owner: (job) => `call the owner: ${job.next.toLowerCase()}`,
   "clock over": (job) => job.next,
   technician: (job) => job.next,
   nobody: () => "",

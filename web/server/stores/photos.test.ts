@@ -2,8 +2,8 @@ import { randomUUID } from "node:crypto";
 import type { Actor } from "@averin/core";
 import sharp from "sharp";
 import type { Database } from "../database.ts";
-import { actorCalled, testDatabase } from "../testing.ts";
-import { appendEvents, intakeSchema, jobById, openJob } from "./jobs.ts";
+import { actorCalled, openedClutchJob, testDatabase } from "../testing.ts";
+import { appendEvents, jobById } from "./jobs.ts";
 import { keepPhoto, photoById, photoIdOf } from "./photos.ts";
 
 let db: Database;
@@ -12,21 +12,9 @@ let jobId: string;
 beforeAll(async () => {
   db = await testDatabase("demo");
   technician = await actorCalled(db, "Mira Orr");
-  jobId = await newJob("Club bike 7");
+  jobId = await openedClutchJob(db);
 });
 afterAll(() => db.sequelize.close());
-
-async function newJob(mark: string): Promise<string> {
-  const machine = await db.machines.findOne({ where: { mark } });
-  const intake = {
-    machine: { id: machine?.get("id") },
-    meter: 200,
-    complaint: "x",
-    symptom: "drags",
-    procedure: "clutch-coil-spring",
-  };
-  return (await openJob(db, intakeSchema.parse(intake), technician)).id;
-}
 
 /** A picture as a camera makes it: large, lying on its side, with notes about place and device. */
 const fromCamera = (): Promise<Buffer> =>
@@ -56,7 +44,7 @@ test("sent twice it is kept once; another job's it never becomes", async () => {
   await keep(id, bytes);
   await expect(keep(id, bytes)).resolves.toEqual({ id });
   expect(await db.photos.count({ where: { id } })).toBe(1);
-  await expect(keep(id, bytes, await newJob("Club bike 11"))).rejects.toThrow(/belongs to another job/);
+  await expect(keep(id, bytes, await openedClutchJob(db, "Club bike 11"))).rejects.toThrow(/belongs to another job/);
 });
 
 test("what is no picture is refused, and nothing is kept", async () => {

@@ -1,6 +1,6 @@
 import type { Database } from "../database.ts";
-import { actorCalled, testDatabase } from "../testing.ts";
-import { intakeSchema, jobById, openJob } from "./jobs.ts";
+import { openedClutchJob, testDatabase } from "../testing.ts";
+import { jobById } from "./jobs.ts";
 import { keepProcedure, procedureByHash, proceduresFor, setPreset, shopChanged } from "./shop.ts";
 
 // Limits in this file are invented.
@@ -8,15 +8,7 @@ let db: Database;
 let jobId: string;
 beforeAll(async () => {
   db = await testDatabase("demo");
-  const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
-  const intake = {
-    machine: { id: machine?.get("id") },
-    meter: 200,
-    complaint: "x",
-    symptom: "drags",
-    procedure: "clutch-coil-spring",
-  };
-  jobId = (await openJob(db, intakeSchema.parse(intake), await actorCalled(db, "Mira Orr"))).id;
+  jobId = await openedClutchJob(db);
 });
 afterAll(() => db.sequelize.close());
 
