@@ -52,6 +52,7 @@ export const openedJob = (procedure: Procedure, counts: Record<string, number>):
     meter: { unit: "h", value: 10 },
     procedure: { id: procedure.id, version: procedure.version, hash: "x" },
     counts,
+    config: {},
   },
 });
 

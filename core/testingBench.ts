@@ -1,14 +1,11 @@
-import { readFileSync } from "node:fs";
-import path from "node:path";
 import type { Actor, Bench } from "./src/job/index.ts";
 import { procedureSchema } from "./src/procedure/index.ts";
 import { specSchema } from "./src/spec/index.ts";
+import { shippedBody } from "./testingProcedures.ts";
 import { TestJob } from "./testing.ts";
 
 // For tests: the shipped clutch procedure on a small pack. Every limit, torque, length and price here is invented.
-const procedure = procedureSchema.parse(
-  JSON.parse(readFileSync(path.join(__dirname, "../procedures/clutch-coil-spring.json"), "utf8")),
-);
+const procedure = procedureSchema.parse(shippedBody("clutch-coil-spring"));
 const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
 const spec = (kind: string, key: string, more: object) => specSchema.parse({ kind, key, label: key, source, ...more });
 const figure = (key: string, value: number) => spec("figure", key, { value, unit: "1" });
@@ -59,6 +56,7 @@ export const bench: Bench = {
     { role: "tab-washer", nominal: null, thicknessMm: null, price: "1.10" },
   ].map((part, i) => ({ id: `p${i}`, name: part.role, number: `N-${i}`, currency: "TFC", stock: 20, ...part })),
   presets: {},
+  overruled: [],
   labour: null,
 };
 

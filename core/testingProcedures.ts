@@ -15,3 +15,6 @@ export const shippedPieces = new Map(
 export const shippedBodies = jsonIn(FOLDER).map(
   (file) => [file, assemble(read(file), shippedPieces) as object] as const,
 );
+
+/** For tests: one shipped procedure, whole, by its id. */
+export const shippedBody = (id: string): unknown => shippedBodies.find(([file]) => file === `${id}.json`)?.[1];

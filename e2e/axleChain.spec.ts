@@ -42,6 +42,7 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
     "Tracks, cage and balls": ["polished"],
     "Turning play at the cup": ["0.3"],
     "Bare shaft": ["", "fold"],
+    "Which way does the cage lie?": ["1"],
   };
   await workUntil(page, "Race, cage and balls: keep, renew or leave", answers);
   await expect(page.getByText("most makers condemn it; a new boot only delays")).toBeVisible();
@@ -94,7 +95,12 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   const status = page.getByRole("status");
   const answers = {
     "Shaft nut as found": ["tight"],
-    "Sprocket play, chain off": ["0.5"],
+    "Shaft and sprocket splines": ["stepped"],
+    "Sprocket play as found": ["0.5"],
+    "Links of the chain": ["tight"],
+    Gearing: ["", "1", "R. Keel: steel, it has to last"],
+    "Swing arm and slider": ["whole"],
+    "Old, new and shaft compared": ["4.55 4.18 4.05"],
     "Rear wheel off": ["", "2"],
     "Chain length over 20 pitches": ["322 322.5 323"],
     "Rear teeth": ["hooked"],
@@ -106,16 +112,29 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
     "Chain slack, as left": ["40"],
     "Countershaft nut: torque": ["90"],
   };
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Chain slack");
+  await workUntil(page, "Chain slack", answers);
   await typeLines(page, ["12 tightest"]);
   await expect(status).toContainText("12 at the tightest: here it is read on the stand");
   await typeLines(page, ["66"]);
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText("Chain slack");
   await workUntil(page, "Gearing", answers);
   await expect(page.getByText(/^Chain of \d/)).toContainText("the axle lies at");
+  await expect(page.getByText("km/h in top")).toBeVisible();
+  await workUntil(page, "Chain off", answers);
+  // What cannot be undone is asked once more; Esc keeps nothing.
+  await typeLines(page, [""]);
+  await expect(status).toContainText("This cannot be undone. The old chain is scrap once it is cut");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Chain off");
+  await workUntil(page, "Old, new and shaft compared", answers);
+  await typeLines(page, ["4.55 4.50 4.05"]);
+  await expect(status).toContainText("a loose new sprocket is refused");
   await workUntil(page, "Slack to set on the stand", answers);
   await expect(page.getByText("Set 39.9 mm on the stand")).toBeVisible();
   await workUntil(page, "Set the slack", answers);
+  await typeLines(page, ["12"]);
+  await expect(status).toContainText("nearer to the 10 mm that remain at the tightest");
+  await page.keyboard.press("Escape");
   await typeLines(page, ["58"]);
   await expect(status).toContainText("above 35.9 to 43.9");
   await typeLines(page, ["3", "49"]);
@@ -126,4 +145,30 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await typeLines(page, [""]);
   await page.goto(`${page.url()}/sheet`);
   await expect(page.getByText(/Set the slack: .*58 mm.* → turned \+3 flats/)).toBeVisible();
+});
+
+test("a limit that is not on file is entered where it is missed, with its source, and judges from then on", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Mira Orr");
+  await page.getByText("Club bike 7", { exact: true }).first().click();
+  await page.getByRole("button", { name: "basket finger notches" }).click();
+  await expect(page.getByText("No limit on file for this machine.")).toBeVisible();
+  await page.getByRole("button", { name: "Enter the limit, with its source" }).click();
+  const form = page.getByRole("dialog", { name: "Basket finger notches" });
+  await form.getByLabel("most that is allowed").fill("0.5");
+  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await expect(form.getByRole("alert")).toContainText("Say where the figure stands");
+  await form.getByLabel("where it stands").fill("sheet in the drawer");
+  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByText("sheet in the drawer", { exact: false })).toBeVisible();
+  await page.locator("#entry").focus();
+  await typeLines(page, ["0.3"]);
+  await expect(page.getByRole("status")).toContainText("serviceable");
+  await page.getByRole("link", { name: /Club bike 7/ }).click();
+  const line = page.getByRole("listitem").filter({ hasText: "Basket finger notches" });
+  await expect(line).toContainText("this machine’s own");
+  await expect(line).toContainText("0.5 mm at most");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });

@@ -80,7 +80,9 @@ async function standing(page: Page): Promise<string> {
   const parts = [page.getByRole("main").getByRole("heading", { level: 1 }), page.locator('label[for="entry"]')];
   const texts = await Promise.all(parts.map((part) => part.textContent()));
   const far = await page.getByRole("main").locator("header .figure").allTextContents();
-  return [...texts, ...far].join("|");
+  // Asked once more whether it is so: the step stands where it stood, and yet the line was answered.
+  const said = (await page.getByRole("status").textContent()) ?? "";
+  return [...texts, ...far, said.startsWith("This cannot be undone") ? said : ""].join("|");
 }
 
 /**

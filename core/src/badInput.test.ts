@@ -60,6 +60,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
     tyreCircumferenceMm: 2000,
   },
   "chain.length": { frontTeeth: 13, rearTeeth: 48, pitchMm: 15.875, centreMm: 590 },
+  "chain.spline": { oldSpaceMm: 4.6, newSpaceMm: 4.2, shaftSplineMm: 4.05, maxPlayMm: 0.3 },
   "chain.stretch": { measuredMm: 256, pitches: 16, pitchMm: 15.875, limitPercent: 2 },
   "chain.slack": { ...OFF_ROAD_DRIVE, steps: 5 },
   "case.freeplay": { topTeeth: 20, bottomTeeth: 20, pitchMm: 10, links: 60, centreMm: 200 },

@@ -2,7 +2,7 @@ import { axleBacklash, axleBand, axleGrease, axleVent } from "./axle/index.ts";
 import { bearingClearance, bearingDecode, bearingFit, bearingLife, bearingMount } from "./bearing/index.ts";
 import type { Calculator } from "./calculator/index.ts";
 import { caseBackoff, caseFreeplay, caseGrowth } from "./case/index.ts";
-import { chainLength, chainRatio, chainSlack, chainStretch } from "./chain/index.ts";
+import { chainLength, chainRatio, chainSlack, chainSpline, chainStretch } from "./chain/index.ts";
 import { clutchCapacity, clutchPick, clutchStack } from "./clutch/index.ts";
 import { costCompare } from "./cost/index.ts";
 import {
@@ -22,7 +22,7 @@ import { wearProject, wearWeibull } from "./wear/index.ts";
 const ALL = [
   ...[quantityConvert, quantityParse, metrologyJudge, wearProject, wearWeibull],
   ...[clutchStack, clutchPick, clutchCapacity],
-  ...[chainRatio, chainLength, chainStretch, chainSlack],
+  ...[chainRatio, chainLength, chainStretch, chainSlack, chainSpline],
   ...[caseFreeplay, caseGrowth, caseBackoff],
   ...[trackTension, trackAlign, trackSpeed],
   ...[axleBand, axleGrease, axleBacklash, axleVent],

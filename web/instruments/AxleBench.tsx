@@ -2,8 +2,10 @@ import { useId } from "react";
 
 export type AxlePart = { id: string; name: string; state: "on" | "off" | "in"; next: boolean; new: boolean };
 
+type Shape = "band" | "ring" | "cup" | "race" | "boot" | "bell";
+
 /** Where each part lies along the strip: from the inboard end at the left to the wheel at the right. */
-const PLACE: Record<string, { x: number; shape: "band" | "ring" | "cup" | "race" | "boot" }> = {
+const PLACE: Record<string, { x: number; shape: Shape }> = {
   "mouth-ring": { x: 78, shape: "ring" },
   cup: { x: 96, shape: "cup" },
   "race-ring": { x: 118, shape: "ring" },
@@ -14,58 +16,107 @@ const PLACE: Record<string, { x: number; shape: "band" | "ring" | "cup" | "race"
   "band-out-small": { x: 424, shape: "band" },
   "boot-out": { x: 464, shape: "boot" },
   "band-out-large": { x: 504, shape: "band" },
+  "ring-out": { x: 530, shape: "ring" },
+  "joint-out": { x: 552, shape: "bell" },
 };
+const SHAFT_Y = 90;
 
 /** Whether a part has its place on the strip. */
 export const isOnStrip = (id: string): boolean => id in PLACE;
 
-/** The shaft as it lies on the bench: what is on it, what is off, what goes on next, and where nothing may be struck. */
-export function AxleBench({ parts, says }: { parts: readonly AxlePart[]; says: string }) {
+type Props = {
+  parts: readonly AxlePart[];
+  /** Ribs of each boot, by which they are told apart; null where no figure is on file or it is withheld. */
+  ribs: { in: number | null; out: number | null };
+  /** The side as seated, which says how the side of the shaft that is looked at moves; null while it is not known. */
+  side: "left" | "right" | null;
+  /** Whether the bands have tails, which trail against the turning. */
+  tails: boolean;
+  /** What to point at, and the words for it. */
+  mark: { entry: string; words: string } | null;
+  says: string;
+};
+
+/** The shaft as it lies on the bench: what is on it, what is off, what goes on next, how it turns, and where nothing may be struck. */
+export function AxleBench({ parts, ribs, side, tails, mark, says }: Props) {
   const title = useId();
   const hatch = useId();
+  const opens = parts.some((part) => part.id === "joint-out");
+  // Inboard at the left: a left shaft is seen from the front of the machine, a right one from behind.
+  const down = side === "left";
+  const marked = mark ? PLACE[mark.entry] : undefined;
   return (
-    <svg viewBox="0 0 640 178" role="img" aria-labelledby={title} className="block max-h-[200px] w-full">
+    <svg viewBox="0 0 640 196" role="img" aria-labelledby={title} className="block max-h-[220px] w-full">
       <title id={title}>{says}</title>
       <defs>
         <pattern id={hatch} width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
           <path d="M0 0V6" stroke="var(--past)" strokeWidth="1.4" />
         </pattern>
       </defs>
-      <text x="20" y="172" fontSize="15" fill="var(--soft)">
+      <text x="20" y="190" fontSize="16" fill="var(--soft)">
         inboard
       </text>
-      <text x="620" y="172" fontSize="15" fill="var(--soft)" textAnchor="end">
+      <text x="620" y="190" fontSize="16" fill="var(--soft)" textAnchor="end">
         outboard, wheel
       </text>
       <path d="M112 84H560v12H112z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
-      {/* The outboard joint stays on the shaft: its cage and outer are never struck. */}
-      <path d="M520 58h34q22 0 22 32t-22 32h-34z" fill={`url(#${hatch})`} stroke="var(--ink)" strokeWidth="1.8" />
-      <path d="M576 82h44v16h-44z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
-      <text x="548" y="148" fontSize="15" fill="var(--past)" textAnchor="middle">
-        never strike
-      </text>
+      {!opens && (
+        <>
+          {/* The outboard joint stays on the shaft: its cage and bell are never struck. */}
+          <path d="M520 58h34q22 0 22 32t-22 32h-34z" fill={`url(#${hatch})`} stroke="var(--ink)" strokeWidth="1.8" />
+          <path d="M576 82h44v16h-44z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
+          <text x="548" y="146" fontSize="16" fill="var(--past)" textAnchor="middle">
+            never strike
+          </text>
+        </>
+      )}
+      {side && (
+        <g fill="none" stroke="var(--past)" strokeWidth="4">
+          <path d={down ? "M345 60v58M333 106l12 14 12-14" : "M345 120V62M333 74l12-14 12 14"} />
+          <text x="345" y="146" fontSize="16" fill="var(--past)" stroke="none" textAnchor="middle">
+            runs forward so, seen here
+          </text>
+        </g>
+      )}
       {parts.map((part) => {
         const place = PLACE[part.id];
         if (!place) return null;
         const off = part.state === "off";
         const ink = part.next ? "var(--petrol)" : "var(--ink)";
+        const count = place.shape === "boot" ? (part.id === "boot-in" ? ribs.in : ribs.out) : null;
         return (
           <g
             key={part.id}
-            transform={`translate(${place.x} 90)`}
+            transform={`translate(${place.x} ${SHAFT_Y})`}
             stroke={ink}
             strokeWidth={part.next ? 3.6 : 1.8}
             strokeDasharray={off ? "5 3" : undefined}
             fill={off ? "none" : part.new ? "var(--band)" : "var(--sheet)"}
           >
+            {place.shape === "bell" && !off && (
+              <path d="M-30 -36h40q26 0 26 36t-26 36h-40z" fill={`url(#${hatch})`} stroke="none" />
+            )}
             {shape(place.shape)}
+            {place.shape === "band" && tails && side && !off && (
+              <path
+                d={down ? "M0 18V-14M-5 22h10" : "M0 -18V14M-5 -22h10"}
+                stroke="var(--petrol)"
+                strokeWidth="5"
+                strokeDasharray="none"
+              />
+            )}
+            {count !== null && (
+              <text y="56" fontSize="16" stroke="none" fill="var(--soft)" textAnchor="middle">
+                {count} ribs
+              </text>
+            )}
             {part.next && (
               <g strokeDasharray="none">
                 <path d="M0 -62v16M-6 -52l6 7 6-7" fill="none" />
                 <text
                   x={place.x > 560 ? -8 : place.x < 90 ? -20 : 0}
                   y="-68"
-                  fontSize="17"
+                  fontSize="18"
                   fontWeight="600"
                   stroke="none"
                   fill="var(--petrol)"
@@ -78,11 +129,32 @@ export function AxleBench({ parts, says }: { parts: readonly AxlePart[]; says: s
           </g>
         );
       })}
+      {opens && (
+        <text x="552" y="146" fontSize="16" fill="var(--past)" textAnchor="middle">
+          inner race only
+        </text>
+      )}
+      {marked && mark && (
+        <g stroke="var(--petrol)" strokeWidth="4" fill="none">
+          <path d={`M${marked.x} 168V132M${marked.x - 8} 142l8-12 8 12`} />
+          <text
+            x={marked.x}
+            y="188"
+            fontSize="18"
+            fontWeight="600"
+            stroke="none"
+            fill="var(--petrol)"
+            textAnchor={marked.x < 200 ? "start" : marked.x > 460 ? "end" : "middle"}
+          >
+            {mark.words}
+          </text>
+        </g>
+      )}
     </svg>
   );
 }
 
-function shape(kind: "band" | "ring" | "cup" | "race" | "boot") {
+function shape(kind: Shape) {
   switch (kind) {
     case "band":
       return <rect x="-5" y="-34" width="10" height="68" rx="2" />;
@@ -106,5 +178,14 @@ function shape(kind: "band" | "ring" | "cup" | "race" | "boot") {
       );
     case "boot":
       return <path d="M-34 -32l10 6 8-8 8 10 8-8 8 10 8-4 8 6h8v40h-8l-8 6-8-4-8 10-8-8-8 10-8-8-10 6z" />;
+    case "bell":
+      // Only the inner race, where the shaft goes in, may be struck.
+      return (
+        <>
+          <path d="M-30 -36h40q26 0 26 36t-26 36h-40z" fill="none" />
+          <path d="M36 -8h32v16h-32z" />
+          <path d="M-30 -14h26v28h-26z" fill="var(--petrol)" fillOpacity="0.5" />
+        </>
+      );
   }
 }

@@ -4,12 +4,20 @@ import type { ReactNode } from "react";
 export type ChoiceDrawingName = (typeof CHOICE_DRAWINGS)[number];
 
 /** What each answer looks like, in the order of the answers; the words beside it say the same. */
-export function ChoiceDrawing({ drawing, way }: { drawing: ChoiceDrawingName; way: number }) {
+export function ChoiceDrawing({
+  drawing,
+  way,
+  size = 1,
+}: {
+  drawing: ChoiceDrawingName;
+  way: number;
+  size?: number;
+}) {
   return (
     <svg
       viewBox="0 0 104 60"
-      width="104"
-      height="60"
+      width={104 * size}
+      height={60 * size}
       aria-hidden
       className="block shrink-0"
       fill="none"
@@ -52,6 +60,44 @@ const lookedAtFrom = (outboard: boolean): ReactNode => (
 
 const cup = "M18 8h58q12 0 12 12v20q0 12-12 12H18v-9h54q6 0 6-6V23q0-6-6-6H18z";
 
+/** A joint from its end: shell, cage with its balls, inner race on the shaft; one of the three is meant. */
+const struck = (which: 0 | 1 | 2): ReactNode => {
+  const tone = which === 0 ? "var(--petrol)" : "var(--past)";
+  const on = (i: number): string => (which === i ? tone : "none");
+  const drift = [52, 68, 78][which] ?? 52;
+  return (
+    <>
+      <circle cx="52" cy="33" r="26" fill={on(2)} fillOpacity="0.35" />
+      <circle cx="52" cy="33" r="19" fill={on(1)} fillOpacity="0.35" />
+      {[0, 60, 120, 180, 240, 300].map((deg) => (
+        <circle key={deg} cx="52" cy="18.5" r="3.4" transform={`rotate(${deg} 52 33)`} fill="var(--sheet)" />
+      ))}
+      <circle cx="52" cy="33" r="11" fill={which === 0 ? tone : "var(--band)"} />
+      <circle cx="52" cy="33" r="5" fill="var(--sheet)" />
+      <path
+        d={`M${drift + 24} 2L${drift + (which === 0 ? 6 : 0)} ${which === 0 ? 29 : 22}`}
+        strokeWidth="6"
+        stroke={tone}
+      />
+      {which > 0 && <path d="M4 8l14 14M18 8L4 22" stroke="var(--past)" strokeWidth="3" />}
+    </>
+  );
+};
+
+/** Shaft to the left, cup to the right; the cage between them with its small end one way or the other. */
+const caged = (right: boolean): ReactNode => (
+  <>
+    <path d="M2 25h44v10H2z" fill="var(--band)" />
+    <path
+      d={right ? "M36 16l26-10v48L36 44z" : "M36 6l26 10v28L36 54z"}
+      fill={right ? "var(--petrol)" : "var(--past)"}
+      fillOpacity="0.3"
+    />
+    <path d="M66 4h34v52H66" fill="none" />
+    {!right && <path d="M4 4l12 12M16 4L4 16" stroke="var(--past)" strokeWidth="3" />}
+  </>
+);
+
 const DRAW: Record<ChoiceDrawingName, readonly ReactNode[]> = {
   side: [<g key="l">{seatedSide(true)}</g>, <g key="r">{seatedSide(false)}</g>],
   "open end": [<g key="o">{lookedAtFrom(true)}</g>, <g key="i">{lookedAtFrom(false)}</g>],
@@ -64,6 +110,22 @@ const DRAW: Record<ChoiceDrawingName, readonly ReactNode[]> = {
     <g key="none">
       <path d={cup} fill="var(--band)" />
       <path d="M2 30h22M18 25l6 5-6 5" />
+    </g>,
+  ],
+  "strike zone": [<g key="race">{struck(0)}</g>, <g key="cage">{struck(1)}</g>, <g key="bell">{struck(2)}</g>],
+  "cage facing": [<g key="middle">{caged(true)}</g>, <g key="cup">{caged(false)}</g>],
+  "outboard hold": [
+    <g key="driven">
+      <path d="M2 25h58v10H2z" fill="var(--band)" />
+      <path d="M50 12h26v36H50z" fill="none" />
+      <circle cx="60" cy="24" r="3.4" fill="var(--petrol)" />
+      <circle cx="60" cy="36" r="3.4" fill="var(--petrol)" />
+      <path d="M30 12h14M37 6l7 6-7 6" stroke="var(--petrol)" strokeWidth="2.4" />
+    </g>,
+    <g key="stays">
+      <path d="M2 25h58v10H2z" fill="var(--band)" />
+      <path d="M50 12h26v36H50z" fill="var(--soft)" />
+      <path d="M46 20l8-8M46 32l8-8M46 44l8-8" strokeWidth="2.4" />
     </g>,
   ],
   "band style": [

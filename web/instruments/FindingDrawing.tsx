@@ -43,6 +43,7 @@ const DRAW: Record<FindingDrawingName, (grade: number) => ReactNode> = {
   "joint grease": grease,
   "joint track": track,
   "boot skin": boot,
+  "spline flank": spline,
 };
 
 /** Three teeth in profile: even with a flat top, hollow, leaning over, worn to a point. */
@@ -126,6 +127,25 @@ function lining(grade: number): ReactNode {
       )}
       {grade === 1 && <path d="M8 44L26 16M42 44L60 16M76 44L94 16" stroke="var(--sheet)" strokeWidth="3" />}
       {grade === 1 && <path d="M32 12v36h6V12zM66 12v36h6V12z" fill="var(--soft)" stroke="none" />}
+    </>
+  );
+}
+
+/** Two splines of the shaft in the sprocket's spaces: full, the sprocket worn, the shaft worn narrow. */
+function spline(grade: number): ReactNode {
+  const narrow = grade === 2 ? 5 : 0;
+  const wide = grade === 1 ? 5 : 0;
+  return (
+    <>
+      <path
+        d={`M2 4h${22 - wide}v26h${22 + 2 * wide}V4h${14 - 2 * wide}v26h${22 + 2 * wide}V4h${20 - wide}`}
+        fill="none"
+        stroke="var(--soft)"
+      />
+      <path
+        d={`M2 56V40h24${narrow ? "q3 0 4-4l2-22" : "V14"}h${18 - 2 * narrow}${narrow ? "l2 22q1 4 4 4" : "v26"}h18${narrow ? "q3 0 4-4l2-22" : "V14"}h${18 - 2 * narrow}${narrow ? "l2 22q1 4 4 4" : "v26"}h18v16z`}
+        fill="var(--band)"
+      />
     </>
   );
 }

@@ -25,9 +25,7 @@ export function LimitRule({
   const { from, to } = ruleSpan(limit, values);
   const scale = linear(from, to, WIDTH - 2 * LEFT, LEFT);
   const tone = toneOf(judged);
-  const says = judged
-    ? `${figure(judged.value, resolution)} ${unit}: ${verdictSentence(judged, unit)}`
-    : "nothing read yet";
+  const says = judged ? `${figure(judged.value, resolution)} ${unit}: ${verdictSentence(judged)}` : "nothing read yet";
   const standardFrom = limit?.standardMin ?? (limit?.kind === "max" ? from : limit?.serviceMin);
   const standardTo = limit?.standardMax ?? (limit?.kind === "min" ? to : limit?.serviceMax);
   const hasStandard = limit !== null && (limit.standardMin !== undefined || limit.standardMax !== undefined);

@@ -12,6 +12,7 @@ import { VerdictMark } from "./VerdictMark.tsx";
 const limit: Limit = { kind: "min", serviceMin: 2.72, standardMin: 2.92, standardMax: 3 };
 const judged = (value: number, verdict: Judged["verdict"], own: Limit | null = limit): Judged => ({
   value,
+  unit: "mm",
   readings: [],
   spec: null,
   limit: own,

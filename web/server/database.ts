@@ -22,6 +22,14 @@ export type PersonRow = {
 };
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
 export type BookRow = { id: string; maker: string; model: string; build: string; builds: string[]; title: string };
+export type MachineFigureRow = {
+  id: string;
+  machineId: string;
+  specKey: string;
+  body: unknown;
+  enteredBy: string;
+  enteredAt: Date;
+};
 export type SpecRow = { bookId: string; specKey: string; body: unknown };
 export type GaugeRow = { id: string; body: unknown };
 export type WrenchRow = { id: string; body: unknown };
@@ -161,6 +169,14 @@ function models(sequelize: Sequelize) {
       bookId: key(),
       specKey: key(),
       body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    machineFigures: define<MachineFigureRow>("machine_figures", {
+      id: key(36),
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      specKey: text(60),
+      body: { type: DataTypes.JSON, allowNull: false },
+      enteredBy: text(80),
+      enteredAt: { type: stamp, allowNull: false },
     }),
     gauges: define<GaugeRow>("gauges", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),
     wrenches: define<WrenchRow>("wrenches", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),

@@ -75,6 +75,14 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `CREATE TABLE IF NOT EXISTS procedure_faults (file VARCHAR(120) PRIMARY KEY, message VARCHAR(4000) NOT NULL)`,
     ],
   },
+  {
+    name: "0004-machine-figures",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS machine_figures (id CHAR(36) PRIMARY KEY, machineId CHAR(36) NOT NULL,
+        specKey VARCHAR(60) NOT NULL, body JSON NOT NULL, enteredBy VARCHAR(80) NOT NULL, enteredAt DATETIME(3) NOT NULL,
+        INDEX (machineId, enteredAt), FOREIGN KEY (machineId) REFERENCES machines(id))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

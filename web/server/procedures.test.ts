@@ -23,7 +23,7 @@ test("a procedure that cannot be followed is not taken: told by file, step and w
   const good = readFileSync(file, "utf8");
   writeFileSync(
     file,
-    good.replace('"version": 1', '"version": 2').replace('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
+    good.replace('"version": 2', '"version": 3').replaceAll('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
   );
   writeFileSync(path.join(folder, "torn.json"), "{");
   const axle = path.join(folder, "axle-out-in.json");
@@ -31,14 +31,14 @@ test("a procedure that cannot be followed is not taken: told by file, step and w
   await takeProcedures(db, folder);
   const faults = await procedureFaultsOf(db);
   expect(faults.map((fault) => fault.file)).toEqual(["axle-out-in.json", "chain-slack-check.json", "torn.json"]);
-  expect(faults[0]?.message).toBe(
-    'axle-out-in.json: spine: "axle-in" is no shared piece: axle-out, raise-support, rear-wheel.',
+  expect(faults[0]?.message).toMatch(
+    /^axle-out-in\.json: spine: "axle-in" is no shared piece: axle-bench, axle-inboard, axle-out, /,
   );
   expect(faults[1]?.message).toMatch(
     /\((rear-axle-nut|axle-marks|slack-to-set)\): "rear-axel-nut" is no part of the spine\. Is "rear-axle-nut" meant\?/,
   );
   const offered = await proceduresFor(db, ["chain-drive"]);
-  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain("chain-slack-check 1");
+  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain("chain-slack-check 2");
 
   writeFileSync(file, good);
   rmSync(path.join(folder, "torn.json"));

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { type Bench, procedureSchema, specSchema } from "@averin/core";
+import { shippedBody } from "../../core/testingProcedures.ts";
 import { TestJob } from "../../core/testing.ts";
 
 // The invented shop and its jobs as they were typed.
@@ -13,12 +14,13 @@ const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
   specSchema.parse({ ...spec, source: { ...book.source, page } }),
 );
 export const bench: Bench = {
-  procedure: procedureSchema.parse(read("procedures/clutch-coil-spring.json")),
+  procedure: procedureSchema.parse(shippedBody("clutch-coil-spring")),
   specs,
   gauges: shop.gauges,
   wrenches: shop.wrenches,
   parts: book.parts,
   presets: {},
+  overruled: [],
   labour: null,
 };
 const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6, "cover-dowel": 2 };

@@ -1,6 +1,7 @@
 export { chainLength } from "./length.ts";
 export { chainRatio, lcm } from "./ratio.ts";
 export { chainSlack } from "./slack.ts";
+export { chainSpline } from "./spline.ts";
 export { chainStretch } from "./stretch.ts";
 export {
   centreForLength,

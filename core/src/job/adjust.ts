@@ -2,6 +2,7 @@ import { equal } from "../calculator/index.ts";
 import type { Limit } from "../metrology/index.ts";
 import type { AdjustStep } from "../procedure/index.ts";
 import { limitOf } from "../spec/index.ts";
+import { trackAlign, trackTension } from "../track/index.ts";
 import { specAt } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent } from "./events.ts";
@@ -18,23 +19,36 @@ export function trailOf(state: JobState, step: string): Round[] {
   return lines.filter((e): e is Round => isEvent(e, "adjust_read") || isEvent(e, "adjust_turned"));
 }
 
-/** The range that a round had to come inside of, as a limit like any other. */
-export const limitOfAim = (aim: Aim): Limit => ({ kind: "range", serviceMin: aim.min, serviceMax: aim.max });
+/** What a round had to come inside of, as a limit like any other; what starts at nothing has only a largest value. */
+export const limitOfAim = ({ min, max }: Aim): Limit =>
+  equal(min, 0) ? { kind: "max", serviceMax: max } : { kind: "range", serviceMin: min, serviceMax: max };
 
 /** The verdict on one reading of an adjustment, as on any other; without a figure kept, not judged. */
-export const judgeRound = (body: BodyOf<"adjust_read">): Judged =>
-  judgeTaken([{ id: "", body }], null, body.aim && limitOfAim(body.aim));
+export const judgeRound = (body: BodyOf<"adjust_read">, unit = ""): Judged =>
+  judgeTaken([{ id: "", body }], null, body.aim && limitOfAim(body.aim), unit);
+
+/** What is aimed for, in words: "35.9 to 43.9", "2.0 at most". */
+export const aimWords = ({ min, max }: Aim): string =>
+  equal(min, 0) ? `${max.toFixed(1)} at most` : `${min.toFixed(1)} to ${max.toFixed(1)}`;
 
 /** One round in words: "55 mm, above 35.9 to 43.9", "turned +2 flats". */
 export function roundWords(step: AdjustStep, body: Round["body"]): string {
-  if (body.type === "adjust_turned") return `turned ${body.amount > 0 ? "+" : ""}${body.amount} ${step.turn.unit}`;
-  const { text, unit, valueInBase, aim } = body;
-  const read = text.endsWith(unit) ? text : `${text} ${unit}`;
+  if (body.type === "adjust_turned") {
+    const where = body.side === null ? step.turn.unit : `${step.turn.unit}, ${body.side}`;
+    return `turned ${body.amount > 0 ? "+" : ""}${body.amount} ${where}`;
+  }
+  const { text, unit, valueInBase, aim, under, sides } = body;
+  const alone = sides
+    ? `${text}: ${valueInBase.toFixed(1)} ${unit} apart`
+    : text.endsWith(unit)
+      ? text
+      : `${text} ${unit}`;
+  const read = under ? `${alone} at ${under.text}` : alone;
   if (aim === null) return `${read}, no figure on file: kept, not judged`;
   const { verdict } = judgeRound(body);
   const side = valueInBase < aim.target ? "below" : "above";
   const where = verdict === "undecided" ? "can't call, at the edge of" : verdict === "past" ? side : "inside";
-  return `${read}, ${where} ${aim.min.toFixed(1)} to ${aim.max.toFixed(1)}`;
+  return `${read}, ${where} ${aimWords(aim)}`;
 }
 
 /** An adjustment is over when the last thing done was a reading that is inside without doubt, or has no figure to meet. */
@@ -54,9 +68,11 @@ export function aimOf(bench: Bench, state: JobState, step: AdjustStep): Aim | nu
     return { min: set - spec.value, max: set + spec.value, target: set, from: spec.label };
   }
   const limit = spec ? limitOf(spec) : null;
-  if (limit?.serviceMin === undefined || limit.serviceMax === undefined || !spec) return null;
-  const { serviceMin: min, serviceMax: max } = limit;
-  return { min, max, target: (min + max) / 2, from: spec.label };
+  if (limit?.serviceMax === undefined || !spec) return null;
+  const { serviceMin: min = 0, serviceMax: max, standardMax, kind } = limit;
+  // What has only a largest value is brought to that of a new part; without one, halfway to nothing.
+  const target = kind === "max" ? (standardMax ?? max / 2) : (min + max) / 2;
+  return { min, max, target, from: spec.label };
 }
 
 /** What the line asks for next: a reading, or how far it was turned since the last. */
@@ -65,12 +81,40 @@ export function turnOf(state: JobState, step: string): "read" | "turn" {
   return last !== undefined && isEvent(last, "adjust_read") ? "turn" : "read";
 }
 
+/** The next turns of both track adjusters, from every round so far. */
+function tensionTurn(trail: readonly Round[]): number | null {
+  let turns = 0;
+  const readings: { turns: number; sagMm: number }[] = [];
+  for (const round of trail) {
+    if (isEvent(round, "adjust_turned")) turns += round.body.amount;
+    else readings.push({ turns, sagMm: round.body.valueInBase });
+  }
+  const last = [...trail].reverse().find((round) => isEvent(round, "adjust_read"));
+  if (!last || !isEvent(last, "adjust_read") || last.body.aim === null) return null;
+  const { min, max } = last.body.aim;
+  const answer = trackTension({ readings, targetMinMm: min, targetMaxMm: max });
+  return answer.ok ? answer.value.nextTurns : null;
+}
+
+/** The side to tighten, by the gaps that were read last; null where they are even or nothing was read. */
+export function sideToTighten(state: JobState, step: AdjustStep): string | null {
+  const last = trailOf(state, step.id).findLast((round) => isEvent(round, "adjust_read"));
+  if (!step.sides || !last || !isEvent(last, "adjust_read") || last.body.sides === null) return null;
+  const [leftGapMm, rightGapMm] = last.body.sides;
+  // The tolerance is judged elsewhere; here only which side it sits on.
+  const answer = trackAlign({ leftGapMm, rightGapMm, toleranceMm: 0 });
+  if (!answer.ok || answer.value.tightenSide === null) return null;
+  return answer.value.tightenSide === "left" ? step.sides[0] : step.sides[1];
+}
+
 /**
  * How far to turn next, in the step's own unit, plus for more of it; from what earlier turns did, or null before any
  * turn has shown what it does. Halves, because nobody turns finer by hand.
  */
 export function suggestTurn(state: JobState, step: AdjustStep): number | null {
   const trail = trailOf(state, step.id);
+  if (step.sides) return null;
+  if (step.suggest === "track.tension") return tensionTurn(trail);
   const reads = trail.filter((e) => isEvent(e, "adjust_read"));
   const [before, now] = reads.slice(-2);
   if (!before || !now || now.body.aim === null) return null;
@@ -81,6 +125,7 @@ export function suggestTurn(state: JobState, step: AdjustStep): number | null {
   if (equal(turned, 0) || equal(moved, 0)) return null;
   // A turn that moved it the wrong way tells of play in the adjuster, not of the adjuster's own pitch.
   if (moved / turned > 0 !== (step.turn.more === "larger")) return null;
-  const wanted = ((now.body.aim.target - now.body.valueInBase) * turned) / moved;
-  return Math.round(wanted * 2) / 2;
+  const wanted = Math.round((((now.body.aim.target - now.body.valueInBase) * turned) / moved) * 2) / 2;
+  const { most = Infinity } = step.turn;
+  return Math.max(-most, Math.min(most, wanted));
 }

@@ -2,6 +2,7 @@ import {
   type Entry,
   entryHolding,
   holds,
+  type MeasurePoint,
   type Part,
   type Point,
   type Question,
@@ -91,6 +92,21 @@ export function isWithheld(bench: Bench, state: JobState, key: string): boolean 
 /** The figure that a reading in this job is judged by: the book's, unless it is withheld from a stranger. */
 export const specAt = (bench: Bench, state: JobState, key: string): Spec | null =>
   isWithheld(bench, state, key) ? null : specFor(bench, key);
+
+/**
+ * The limit that a point is judged by, and the condition of another that is on file and does not hold here: a limit at
+ * the tightest judges nothing that is read on the stand.
+ */
+export function limitAt(
+  bench: Bench,
+  state: JobState,
+  { spec: key, conditionWord }: Pick<MeasurePoint, "spec" | "conditionWord">,
+): { spec: Spec | null; elsewhere: string | null } {
+  const spec = specAt(bench, state, key);
+  const said = spec?.kind === "limit" ? spec.condition : undefined;
+  if (said === undefined || conditionWord === undefined || said === conditionWord) return { spec, elsewhere: null };
+  return { spec: null, elsewhere: said };
+}
 
 export type Stop = { event: EventOf<"finding_recorded">; text: string; cleared: EventOf<"stop_cleared"> | null };
 

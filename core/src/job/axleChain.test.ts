@@ -1,4 +1,4 @@
-import { shippedBodies } from "../../testingProcedures.ts";
+import { shippedBody } from "../../testingProcedures.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { procedureSchema, stepOf } from "../procedure/index.ts";
@@ -33,12 +33,13 @@ const part = (role: string, price: string) => ({
 });
 
 const shop = (id: string, specs: Spec[], parts: Bench["parts"] = []): Bench => ({
-  procedure: procedureSchema.parse(shippedBodies.find(([file]) => file === `${id}.json`)?.[1]),
+  procedure: procedureSchema.parse(shippedBody(id)),
   specs,
   gauges: ["caliper", "rule", "dial"].map(gauge),
   wrenches: [{ id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
   parts,
   presets: {},
+  overruled: [],
   labour: { perHour: "60.00", currency: "TFC" },
 });
 
@@ -67,6 +68,7 @@ const ANSWERS: Record<string, string[]> = {
   "measure:joint-play:found": ["0.28"],
   "decide:race": ["1; O. Brand: go ahead", ""],
   "fit:bare-shaft": ["", "fold"],
+  "verify:cage-way": ["the middle"],
   "verify:ribs": ["5"],
   "verify:tail": ["out", "clock"],
 };
@@ -331,6 +333,8 @@ describe("the chain", () => {
     new TestJob(by, technician, { "guard-bolts": 3, "rear-bolts": 6, "wheel-spacer": 2 }).until(task, {
       "measure:slack-stand:found": ["60"],
       "inspect:nut-found:found": ["tight"],
+      "inspect:shaft-splines:found": ["full"],
+      "inspect:chain-links:found": ["tight"],
       "measure:spline-old:found": ["0.3"],
       ...other,
     });
@@ -361,6 +365,9 @@ describe("the chain", () => {
       "off:rear-wheel": ["", "2"],
       "measure:chain-length:found": ["322 322 322"],
       "inspect:teeth-rear:found": ["full"],
+      "inspect:arm-sawn:found": ["whole"],
+      "compute:gearing": ["", "1; R. Keel: steel"],
+      "compute:spline-fit": ["4.5 4.2 4.05"],
       "measure:spline-new:left": ["0.2"],
       "measure:axle-marks:left": ["0.4"],
     });

@@ -48,6 +48,8 @@ export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d
 export const benchSchema = z.strictObject({
   procedure: procedureSchema,
   specs: z.array(specSchema),
+  /** Figures that another of the same key has overruled: still shown, and judged by nowhere. */
+  overruled: z.array(specSchema).default([]),
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   parts: z.array(storePartSchema),

@@ -12,9 +12,9 @@ import {
   type WaitStep,
   waitStepsOf,
 } from "../procedure/index.ts";
-import { quantityParse } from "../quantity/index.ts";
+import { quantityParse, splitValues } from "../quantity/index.ts";
 import { aimOf, suggestTurn, turnOf } from "./adjust.ts";
-import { activeSpine, facingOf, specAt, stopsOf, wayOf } from "./applies.ts";
+import { activeSpine, facingOf, limitAt, stopsOf, wayOf } from "./applies.ts";
 import { type Bench, presetOf, specFor } from "./bench.ts";
 import { workedOut } from "./drive.ts";
 import { estimateFor } from "./estimate.ts";
@@ -22,6 +22,7 @@ import type { Actor, Body, Draft } from "./events.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { proposalFor } from "./judged.ts";
+import { rechecksOf } from "./rechecks.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { slot } from "./slot.ts";
 import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
@@ -64,6 +65,18 @@ function completeWorded(bench: Bench, state: JobState, draft: Of<"reading_worded
   return point.ok ? yes(draft) : point;
 }
 
+/** The load of a reading, as typed, in its base unit; missing where a reading needs one, refused where it needs none. */
+function completeUnder(asked: MeasurePoint["under"], text: string | null) {
+  if (!asked) {
+    return text === null ? { ok: true as const, value: null } : no("conflict", "under", "This is read without a load.");
+  }
+  if (text === null) return no("missing", "under", `The ${asked.name} is missing: a reading means nothing without it.`);
+  const read = quantityParse({ text, kind: asked.quantity, unit: asked.unit });
+  if (!read.ok) return read;
+  const { value, unit, valueInBase } = read.value;
+  return { ok: true as const, value: { text, value, unit, valueInBase } };
+}
+
 function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken">): Answer<Body> {
   const placed = placeRead(bench, state, draft);
   if (!placed.ok) return placed;
@@ -73,11 +86,14 @@ function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken
   const read = quantityParse({ text: draft.text, kind: point.quantity, unit: gauge.unit });
   if (!read.ok) return read;
   if (read.value.valueInBase < 0) return no("range", "text", `${point.name} cannot be below 0.`);
+  const under = completeUnder(point.under, draft.under ?? null);
+  if (!under.ok) return under;
   return yes({
     ...draft,
     ...{ value: read.value.value, unit: read.value.unit, valueInBase: read.value.valueInBase },
     gauge,
-    spec: specAt(bench, state, point.spec),
+    spec: limitAt(bench, state, point).spec,
+    under: under.value,
   });
 }
 
@@ -131,7 +147,7 @@ function completeBuild(bench: Bench, state: JobState, draft: Of<"build_accepted"
     return no("range", "counts", "That mix is not one of the ways offered: choose again from the list.");
   return yes({
     ...draft,
-    ...asLayers(step, offer.value.input.fixed, layPlates(offer.value.input, build.counts)),
+    ...asLayers(step, offer.value.input.fixed, layPlates(step, offer.value.input, build.counts)),
     heightMm: build.heightMm,
     offTargetMm: build.offTargetMm,
     spec,
@@ -260,7 +276,7 @@ function completeQuestion(bench: Bench, state: JobState, draft: Of<"question_ans
     return no("range", "word", `"${draft.word}" is no answer here: one of ${words}.`);
   }
   const before = wayOf(bench, state, question.id);
-  const estimate = question.kind === "estimate" ? estimateFor(bench, way) : null;
+  const estimate = question.kind === "estimate" ? estimateFor(bench, state, way) : null;
   // A new figure for the same way is asked again; another answer needs the reason for it.
   if (before !== null && draft.reason === null && estimate === null) {
     return no("missing", "reason", `Answered already: ${before.word}. Say why it is changed, or strike that line.`);
@@ -278,18 +294,35 @@ function completeAdjust(bench: Bench, state: JobState, draft: Of<"adjust_read"> 
   const next = turnOf(state, step.id);
   if (draft.type === "adjust_turned") {
     if (next !== "turn") return no("conflict", "step", "Measure first, then turn.");
-    return yes({ ...draft, suggested: suggestTurn(state, step) });
+    const side = draft.side ?? null;
+    if (side !== null && !step.sides?.includes(side)) return no("range", "side", `"${side}" is no side of this.`);
+    if (step.sides && side === null && draft.amount !== 0) return no("missing", "side", "Say which side was turned.");
+    return yes({ ...draft, side, suggested: suggestTurn(state, step) });
   }
   if (next !== "read" && !isAnswered(bench, state, slot.adjust(step.id))) {
     return no("conflict", "step", `Say first how far it was turned, in ${step.turn.unit}; 0 where nothing was.`);
   }
   const gauge = bench.gauges.find((g) => g.id === draft.gauge);
   if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
-  const read = quantityParse({ text: draft.text, kind: step.quantity, unit: gauge.unit });
-  if (!read.ok) return read;
-  const { value, unit, valueInBase } = read.value;
-  if (valueInBase < 0) return no("range", "text", `${step.title} cannot be below 0.`);
-  return yes({ ...draft, value, unit, valueInBase, gauge, aim: aimOf(bench, state, step) });
+  const under = completeUnder(step.under, draft.under ?? null);
+  if (!under.ok) return under;
+  const texts = step.sides ? splitValues(draft.text) : [draft.text];
+  if (step.sides && texts.length !== 2) return no("missing", "text", `${step.sides.join(" and ")} belong together.`);
+  const values: number[] = [];
+  for (const text of texts) {
+    const read = quantityParse({ text, kind: step.quantity, unit: gauge.unit });
+    if (!read.ok) return read;
+    if (read.value.valueInBase < 0) return no("range", "text", `${step.title} cannot be below 0.`);
+    values.push(read.value.valueInBase);
+  }
+  const [first = 0, second] = values;
+  const one = quantityParse({ text: texts[0] ?? "", kind: step.quantity, unit: gauge.unit });
+  const unit = one.ok ? one.value.unit : gauge.unit;
+  const sides: [number, number] | null = second === undefined ? null : [first, second];
+  const valueInBase = sides ? Math.abs(sides[0] - sides[1]) : first;
+  const value = sides || !one.ok ? valueInBase : one.value.value;
+  const kept = { value, unit: sides ? step.unit : unit, valueInBase, gauge, under: under.value, sides };
+  return yes({ ...draft, ...kept, aim: aimOf(bench, state, step) });
 }
 
 function completeVerify(bench: Bench, state: JobState, draft: Of<"step_verified">): Answer<Body> {
@@ -505,7 +538,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
           `${left.length} open: ${left[0]?.text ?? ""}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`,
         );
       }
-      return yes(draft);
+      return yes({ ...draft, rechecks: rechecksOf(bench, state) });
     }
   }
 }

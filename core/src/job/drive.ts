@@ -1,8 +1,25 @@
 import { type Answer, atMost } from "../calculator/index.ts";
-import { centreForLength, chainRatio, chainSlack, isReal, pathLength, pathRadius } from "../chain/index.ts";
-import { type GearingStep, type SlackStep, stepOf } from "../procedure/index.ts";
-import { specAt } from "./applies.ts";
-import type { Bench } from "./bench.ts";
+import {
+  centreForLength,
+  chainRatio,
+  chainSlack,
+  chainSpline,
+  isReal,
+  pathLength,
+  pathRadius,
+} from "../chain/index.ts";
+import { caseBackoff } from "../case/index.ts";
+import {
+  type BackoffStep,
+  figuresAsked,
+  type GearingStep,
+  type SlackStep,
+  type SplineStep,
+  stepOf,
+} from "../procedure/index.ts";
+import { quantityParse } from "../quantity/index.ts";
+import { specAt, wayOf } from "./applies.ts";
+import { type Bench, specFor } from "./bench.ts";
 import type { BodyOf } from "./events.ts";
 import { type JobState, latest } from "./fold.ts";
 import { slot } from "./slot.ts";
@@ -36,8 +53,9 @@ function figuresFor<K extends string>(
 }
 
 /** Teeth that were chosen in this job, or the model's own. */
-function teethOf(bench: Bench, state: JobState, gearing: string | undefined) {
-  const taken = gearing === undefined ? null : latest(state, slot.compute(gearing).key, "figure_taken");
+function teethOf(bench: Bench, state: JobState) {
+  const gearing = bench.procedure.steps.find((s) => s.kind === "compute" && s.calculator === "chain.length");
+  const taken = gearing && latest(state, slot.compute(gearing.id).key, "figure_taken");
   const front = taken?.figures.front;
   const rear = taken?.figures.rear;
   return typeof front === "number" && typeof rear === "number" ? { frontTeeth: front, rearTeeth: rear } : {};
@@ -54,7 +72,7 @@ export function slackWorked(bench: Bench, state: JobState, step: SlackStep): Ans
   if (!read.ok) return read;
   const { frontTeeth, rearTeeth, pitch, sprocketX, sprocketY, arm, rest, from, to, remains } = {
     ...read.value,
-    ...teethOf(bench, state, step.gearing),
+    ...teethOf(bench, state),
   };
   const input = {
     ...{ frontTeeth, rearTeeth, pitchMm: pitch, sprocketXMm: sprocketX, sprocketYMm: sprocketY, armMm: arm },
@@ -91,7 +109,12 @@ export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, 
   if (front === undefined || rear === undefined || more.length > 0) {
     return refuse("type", "typed", "Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
   }
-  const ratio = chainRatio({ frontTeeth: front, rearTeeth: rear, was });
+  // Without all four figures there is no speed to show; nothing is put in by itself.
+  const speed = step.speed ? figuresFor(bench, state, step.speed) : null;
+  const driven = speed?.ok ? { ...speed.value, tyreCircumferenceMm: speed.value.tireRound } : null;
+  const { rpm, primaryRatio, gearRatio, tyreCircumferenceMm } = driven ?? {};
+  const engine = { rpm, primaryRatio, gearRatio, tyreCircumferenceMm };
+  const ratio = chainRatio({ frontTeeth: front, rearTeeth: rear, was, ...(driven ? engine : {}) });
   if (!ratio.ok) return ratio;
   const drive = { r1: pathRadius(front, pitch), r2: pathRadius(rear, pitch) };
   if (!isReal(drive, slotFrom)) {
@@ -113,10 +136,76 @@ export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, 
   return {
     ok: true,
     value: {
-      figures: { front, rear, ...best, ratio: ratio.value.ratio, changePercent, repeatLinks },
+      figures: {
+        ...{ front, rear, ...best, ratio: ratio.value.ratio, changePercent, repeatLinks },
+        ...(ratio.value.speedKmh === undefined ? {} : { speedKmh: ratio.value.speedKmh, atRpm: rpm ?? 0 }),
+      },
       from: { ...was, pitch, centre, slotFrom, slotTo },
     },
   };
+}
+
+/**
+ * Widths typed as old sprocket, new sprocket, shaft, in mm, with the play each has; a new sprocket that is loose by the
+ * figure on file is refused, and so is one that does not go on.
+ */
+export function splineWorked(bench: Bench, state: JobState, step: SplineStep, typed: string): Answer<Worked> {
+  const widths = typed
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((text) => quantityParse({ text, kind: "length", unit: "mm" }));
+  const [old, fresh, shaft] = widths.flatMap((read) => (read.ok ? [read.value.valueInBase] : []));
+  if (widths.length !== 3 || old === undefined || fresh === undefined || shaft === undefined) {
+    return refuse(
+      "type",
+      "typed",
+      "Three widths in mm: space of the old sprocket, space of the new, spline of the shaft: 4.62 4.21 4.05.",
+    );
+  }
+  const spec = specAt(bench, state, step.maxPlay);
+  const maxPlayMm = spec?.kind === "figure" ? spec.value : undefined;
+  const fit = chainSpline({
+    oldSpaceMm: old,
+    newSpaceMm: fresh,
+    shaftSplineMm: shaft,
+    ...(maxPlayMm === undefined ? {} : { maxPlayMm }),
+  });
+  if (!fit.ok) return fit;
+  const { oldPlayMm, newPlayMm, sprocketWearMm, fits } = fit.value;
+  if (fits === false) {
+    const message = `The new sprocket has ${newPlayMm.toFixed(2)} mm of play, at most ${maxPlayMm ?? 0}: a loose new sprocket is refused. Take another; or the shaft is worn, and that is an engine strip: skip with the reason.`;
+    return refuse("range", "typed", message);
+  }
+  return {
+    ok: true,
+    value: {
+      figures: { old, fresh, shaft, oldPlayMm, newPlayMm, sprocketWearMm },
+      from: maxPlayMm === undefined ? {} : { maxPlayMm },
+    },
+  };
+}
+
+/** How far to back the adjuster off, in turns and in mm of travel by its thread; the turns by the school that was answered. */
+export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep): Answer<Worked> {
+  const turns = wayOf(bench, state, step.turnsBy)?.turns;
+  if (turns === undefined)
+    return refuse("missing", "step", "Say first which way the tension is set: it is asked in this work.");
+  const spec = specAt(bench, state, step.pitch);
+  // Without the thread's pitch the turns still hold; the millimetres are left out, not made up.
+  if (spec?.kind !== "figure") return { ok: true, value: { figures: { turns, travelMm: null }, from: {} } };
+  const answer = caseBackoff({ turns, threadPitchMm: spec.value });
+  if (!answer.ok) return answer;
+  return {
+    ok: true,
+    value: { figures: { turns, travelMm: answer.value.travelMm }, from: { threadPitchMm: spec.value } },
+  };
+}
+
+/** The figures that a step asks for and that are not on file, by key; what it can do without is left out. */
+export function figuresMissing(bench: Bench, step: string): string[] {
+  const index = bench.procedure.steps.findIndex((s) => s.id === step);
+  const own = figuresAsked(bench.procedure).filter(({ path }) => path[0] === "steps" && path[1] === index);
+  return own.filter(({ path, key }) => path[2] !== "speed" && specFor(bench, key) === null).map(({ key }) => key);
 }
 
 /** What a step that works a figure out comes to, by its kind. */
@@ -124,5 +213,7 @@ export function workedOut(bench: Bench, state: JobState, id: string, typed: stri
   const step = stepOf(bench.procedure, id);
   if (step?.kind === "compute" && step.calculator === "chain.slack") return slackWorked(bench, state, step);
   if (step?.kind === "compute" && step.calculator === "chain.length") return gearingWorked(bench, state, step, typed);
+  if (step?.kind === "compute" && step.calculator === "chain.spline") return splineWorked(bench, state, step, typed);
+  if (step?.kind === "compute" && step.calculator === "case.backoff") return backoffWorked(bench, state, step);
   return { ok: false, error: { code: "unsupported", path: "step", message: `"${id}" works nothing out.` } };
 }

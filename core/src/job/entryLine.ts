@@ -3,6 +3,8 @@ import {
   DECISIONS,
   type DecisionWord,
   entryOf,
+  doStepOf,
+  type InspectPoint,
   type MeasurePoint,
   partOf,
   pointOf,
@@ -12,7 +14,8 @@ import {
 } from "../procedure/index.ts";
 import { quantityParse, splitValues } from "../quantity/index.ts";
 import { roundWords, suggestTurn, turnOf } from "./adjust.ts";
-import { type Bench, presetOf } from "./bench.ts";
+import { activePoints } from "./applies.ts";
+import { type Bench, presetOf, specFor } from "./bench.ts";
 import { changeOf, changeSentence } from "./change.ts";
 import { workedOut } from "./drive.ts";
 import { agreedFrom, estimateFor } from "./estimate.ts";
@@ -20,7 +23,7 @@ import { type BodyOf, type Draft, type JobEvent, NOT_NUMBERS } from "./events.ts
 import { countOf, type JobState, latest } from "./fold.ts";
 import { judgeItem, proposalFor, verdictSentence } from "./judged.ts";
 import { type Slot, slot } from "./slot.ts";
-import { slipIn } from "./slips.ts";
+import { elsewhere, slipIn } from "./slips.ts";
 import { stackOffer } from "./stack.ts";
 import { packMistake } from "./stackChecks.ts";
 import { pickDrafts, stackPick } from "./stackPick.ts";
@@ -69,6 +72,8 @@ export type LineAnswer =
   | { kind: "again" }
   /** Off by a known unit ratio: asked back; the corrected drafts are one key away. */
   | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] }
+  /** Asked once more before it is kept: it cannot be undone, or it looks like another condition. */
+  | { kind: "sure"; question: string; drafts: Draft[] }
   | { kind: "photo" }
   | { kind: "go"; task: number | null; item: number | null }
   | { kind: "next" }
@@ -126,11 +131,18 @@ export type LineContext = {
 const noGauge = (kind: string): LineAnswer =>
   refused(`No gauge of this kind on file (${kind}): add one under Tools and gauges.`);
 
-type InCondition = Pick<MeasurePoint, "name" | "condition" | "conditionWord" | "otherConditions">;
+type InCondition = Pick<MeasurePoint, "name" | "condition" | "conditionWord" | "otherConditions"> & {
+  sayCondition?: boolean;
+  under?: MeasurePoint["under"];
+};
 
 /** A line whose last word names another condition than the one that is read in: asked back, never compared. */
 function otherCondition(line: string, point: InCondition): { line: string; refusal: string | null } {
   const read = /^(.*\d\S*)\s+([a-z][a-z ]*)$/i.exec(line);
+  if (point.sayCondition && !read && /\d/.test(line)) {
+    const words = [point.conditionWord ?? "", ...point.otherConditions].join(" or ");
+    return { line, refusal: `${line}: ${words}? It means nothing without: type ${line} ${point.conditionWord ?? ""}.` };
+  }
   if (!read?.[1] || !read[2] || point.conditionWord === undefined) return { line, refusal: null };
   const said = read[2].toLowerCase();
   const named = (words: string): boolean => words.startsWith(said) || words.split(" ").pop()?.startsWith(said) === true;
@@ -141,16 +153,50 @@ function otherCondition(line: string, point: InCondition): { line: string; refus
   return { line: read[1], refusal: message };
 }
 
+type Loaded = { line: string; under: string | null; refusal: string | null };
+
+/** A line with the load that it was read under taken apart: "38 at 7 kg". Without one it is asked back. */
+function underLoad(line: string, { under }: InCondition, bench: Bench): Loaded {
+  if (!under || !/\d/.test(line)) return { line, under: null, refusal: null };
+  const spec = specFor(bench, under.spec);
+  const asked = spec?.kind === "figure" ? `${spec.value} ${under.unit}` : `so many ${under.unit}`;
+  const read = /^(.+?)\s*(?:at|under|@)\s*(.+)$/i.exec(line);
+  if (!read?.[1] || !read[2]) {
+    return { line, under: null, refusal: `${line}: under which ${under.name}? Type ${line} at ${asked}.` };
+  }
+  const load = quantityParse({ text: read[2], kind: under.quantity, unit: under.unit });
+  if (!load.ok) return { line, under: null, refusal: `"${read[2]}" is no ${under.name}: type ${read[1]} at ${asked}.` };
+  if (
+    spec?.kind === "figure" &&
+    Math.abs(load.value.valueInBase - baseOf(spec.value, under)) > SAME_LOAD * baseOf(spec.value, under)
+  ) {
+    const message = `${line}: the figure holds under ${asked}. Readings under another ${under.name} are never compared; read it under that. Nothing is kept.`;
+    return { line, under: null, refusal: message };
+  }
+  return { line: read[1], under: read[2], refusal: null };
+}
+
+/** Loads closer than this share of the asked one are the same load. Common practice, no source. */
+const SAME_LOAD = 0.05;
+const baseOf = (value: number, { quantity, unit }: NonNullable<MeasurePoint["under"]>): number => {
+  const read = quantityParse({ text: String(value), kind: quantity, unit });
+  return read.ok ? read.value.valueInBase : value;
+};
+
 function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: Slot & { kind: "read" }): LineAnswer {
   if (gauge === null) {
     const point = pointOf(bench.procedure, aim.point);
     return noGauge(point?.kind === "measure" ? point.gauge : "");
   }
   const point = pointOf(bench.procedure, aim.point);
+  let under: string | null = null;
   if (point?.kind === "measure") {
     const said = otherCondition(line, point);
     if (said.refusal !== null) return refused(said.refusal);
-    line = said.line;
+    const loaded = underLoad(said.line, point, bench);
+    if (loaded.refusal !== null) return refused(loaded.refusal);
+    line = loaded.line;
+    under = loaded.under;
   }
   if (/^[a-z]{2}/i.test(line)) {
     const { item, place, phase } = aim;
@@ -167,16 +213,43 @@ function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: 
       `${values.length} values for ${places.length} places left: nothing is kept. Type at most ${places.length}.`,
     );
   }
+  if (point?.kind === "measure" && point.pair) {
+    const own = places.filter((s) => s.item === aim.item);
+    const names = point.placeNames?.join(" and ") ?? "both sides";
+    if (values.length !== own.length) {
+      const one = values.join(" ");
+      return refused(
+        `${names} belong together: one alone says nothing of the other. Type both, such as ${one} ${one}. Nothing is kept.`,
+      );
+    }
+  }
   return {
     kind: "drafts",
     drafts: values.map((text, i): Draft => {
       const s = places[i] ?? aim;
-      return { type: "reading_taken", point: s.point, item: s.item, place: s.place, phase: s.phase, text, gauge };
+      const { item, place, phase } = s;
+      return { type: "reading_taken", point: s.point, item, place, phase, text, gauge, ...(under ? { under } : {}) };
     }),
   };
 }
 
-function findSeveral(line: string, { waiting, bench }: LineContext, aim: Slot & { kind: "find" }): LineAnswer {
+/** What a word belongs to that another machine would have: a level by a method that this one does not have. */
+function elsewhereFound(bench: Bench, state: JobState, point: InspectPoint, typed: string): string {
+  const active = activePoints(bench, state);
+  const other = bench.procedure.points.find(
+    (p): p is InspectPoint =>
+      p.kind === "inspect" &&
+      p.name === point.name &&
+      !active.includes(p) &&
+      oneOf(
+        typed,
+        p.findings.map((f) => f.word),
+      ) !== null,
+  );
+  return other ? ` That is how it is told ${other.ask}; this machine is told ${point.ask}.` : "";
+}
+
+function findSeveral(line: string, { waiting, bench, state }: LineContext, aim: Slot & { kind: "find" }): LineAnswer {
   const point = pointOf(bench.procedure, aim.point);
   if (point?.kind !== "inspect") return refused("Nothing is inspected here.");
   const words = point.findings.map((f) => f.word);
@@ -188,7 +261,7 @@ function findSeveral(line: string, { waiting, bench }: LineContext, aim: Slot & 
   const drafts: Draft[] = [];
   for (const [i, t] of typed.entries()) {
     const word = oneOf(t, words);
-    if (word === null) return refused(`"${t}" is not one of: ${offer}.`);
+    if (word === null) return refused(`"${t}" is not one of: ${offer}.${elsewhereFound(bench, state, point, t)}`);
     drafts.push({ type: "finding_recorded", point: point.id, item: items[i]?.item ?? aim.item, word });
   }
   return { kind: "drafts", drafts };
@@ -257,7 +330,7 @@ function answerQuestion(line: string, { bench, state }: LineContext, aim: Slot &
   const way = question.ways.find((w) => w.word === word);
   if (word === null || !way) return refused(`Say which: ${offerOf(question)}.`);
   const draft = { type: "question_answered" as const, question: question.id, word, reason: null };
-  const estimate = question.kind === "estimate" ? estimateFor(bench, way) : null;
+  const estimate = question.kind === "estimate" ? estimateFor(bench, state, way) : null;
   if (estimate) return { kind: "owner", draft, told: `${word}, ${estimate.total} ${estimate.currency}` };
   const before = latest(state, aim.key, "question_answered");
   if (before?.word === word) return refused(`It is ${word} already: + goes on.`);
@@ -345,17 +418,34 @@ function adjust(line: string, { bench, state, gauge }: LineContext, aim: Slot & 
   if (step?.kind !== "adjust") return refused("Nothing is adjusted here.");
   if (turnOf(state, step.id) === "turn") {
     const suggested = suggestTurn(state, step);
-    const typed = line === "" ? suggested : Number(line.replace(",", "."));
-    if (typed === null || !Number.isFinite(typed)) {
-      return refused(`How far was it turned, in ${step.turn.unit}? Plus for ${step.turn.what}, minus for back.`);
+    const read = /^([+-]?\d+(?:[.,]\d+)?)(?:\s+(\S+))?$/.exec(line);
+    const amount = line === "" ? suggested : read?.[1] ? Number(read[1].replace(",", ".")) : null;
+    const how = `How far was it turned, in ${step.turn.unit}? Plus for ${step.turn.what}, minus for back`;
+    if (amount === null) return refused(step.sides ? `${how}, and on which side: +0.5 ${step.sides[0]}.` : `${how}.`);
+    if (step.turn.sayDirection && line !== "" && amount !== 0 && !/^[+-]/.test(line)) {
+      return refused(`${line}: which way? +${line} is ${step.turn.what}, -${line} is back.`);
     }
-    return { kind: "drafts", drafts: [{ type: "adjust_turned", step: step.id, amount: typed }] };
+    const side = step.sides ? oneOf(read?.[2] ?? "", step.sides) : null;
+    if (step.sides && line === "") return refused(`${how}, and on which side: +0.5 ${step.sides[0]}.`);
+    if (step.sides && side === null && amount !== 0) {
+      return refused(`${line}: on which side? Type ${line} ${step.sides[0]} or ${line} ${step.sides[1]}.`);
+    }
+    return { kind: "drafts", drafts: [{ type: "adjust_turned", step: step.id, amount, ...(side ? { side } : {}) }] };
   }
   if (gauge === null) return noGauge(step.gauge);
   const said = otherCondition(line, { ...step, name: step.title });
   if (said.refusal !== null) return refused(said.refusal);
-  if (said.line === "") return refused("Measure, and type what it reads.");
-  return { kind: "drafts", drafts: [{ type: "adjust_read", step: step.id, text: said.line, gauge }] };
+  const loaded = underLoad(said.line, { ...step, name: step.title }, bench);
+  if (loaded.refusal !== null) return refused(loaded.refusal);
+  if (loaded.line === "") return refused("Measure, and type what it reads.");
+  if (step.sides && splitValues(loaded.line).length !== 2) {
+    return refused(`${step.sides.join(" and ")} belong together: type both, such as 12 14. Nothing is kept.`);
+  }
+  const { line: reading, under } = loaded;
+  return {
+    kind: "drafts",
+    drafts: [{ type: "adjust_read", step: step.id, text: reading, gauge, ...(under ? { under } : {}) }],
+  };
 }
 
 function verify(line: string, { bench, state }: LineContext, aim: Slot & { kind: "verify" }): LineAnswer {
@@ -371,6 +461,12 @@ function takeFigure(line: string, { bench, state }: LineContext, aim: Slot & { k
   if (!worked.ok) return refused(worked.error.message);
   return { kind: "drafts", drafts: [{ type: "figure_taken", step: aim.step, typed: line }] };
 }
+
+/** What cannot be undone is asked once more, with what must be true before. */
+const unlessForGood = (drafts: Draft[], irreversible: string | undefined): LineAnswer =>
+  irreversible === undefined
+    ? { kind: "drafts", drafts }
+    : { kind: "sure", question: `This cannot be undone. ${irreversible}`, drafts };
 
 /** Enter confirms; fasteners take a number: so many are off, or in. */
 function confirm(
@@ -388,9 +484,12 @@ function confirm(
   }
   switch (aim.kind) {
     case "off":
-      return { kind: "drafts", drafts: [{ type: "part_removed", entry: aim.entry, count, noted }] };
+      return unlessForGood([{ type: "part_removed", entry: aim.entry, count, noted }], entry?.apart.irreversible);
     case "do":
-      return { kind: "drafts", drafts: [{ type: "step_confirmed", step: aim.step }] };
+      return unlessForGood(
+        [{ type: "step_confirmed", step: aim.step }],
+        doStepOf(bench.procedure, aim.step)?.irreversible,
+      );
     case "start":
       return { kind: "drafts", drafts: [{ type: "wait_started", wait: aim.wait }] };
     case "end":
@@ -398,7 +497,8 @@ function confirm(
     case "fit": {
       const byPlace = entry?.kind === "fasteners" && entry.tray === "by place";
       if (!byPlace || count === null) {
-        return { kind: "drafts", drafts: [{ type: "part_fitted", entry: aim.entry, item: aim.item, count }] };
+        const draft = { type: "part_fitted" as const, entry: aim.entry, item: aim.item, count };
+        return unlessForGood([draft], entry?.together.irreversible);
       }
       const places = waiting.filter((s): s is Slot & { kind: "fit" } => s.kind === "fit" && s.entry === aim.entry);
       if (count < 1 || count > places.length) return refused(`${places.length} are still out; ${count} cannot be in.`);
@@ -421,11 +521,13 @@ function repeated({ state, by }: LineContext, aim: Slot | undefined): string | n
   return null;
 }
 
-/** Asks back where values are off by a known unit ratio; otherwise takes the line as typed. */
+/** Asks back where values are off by a known unit ratio, or where they belong to another condition; else takes the line. */
 function unlessSlipped(answer: LineAnswer, { bench, state }: LineContext): LineAnswer {
   if (answer.kind !== "drafts") return answer;
   const slip = slipIn(bench, state, answer.drafts);
-  return slip === null ? answer : { kind: "slip", drafts: answer.drafts, ...slip };
+  if (slip !== null) return { kind: "slip", drafts: answer.drafts, ...slip };
+  const question = elsewhere(bench, state, answer.drafts);
+  return question === null ? answer : { kind: "sure", drafts: answer.drafts, question };
 }
 
 /**
@@ -549,8 +651,15 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       return `${step.title.toLowerCase()}: ${roundWords(step, body)}`;
     }
     case "figure_taken": {
-      const { set, front, rear, links } = body.figures;
-      const what = set !== undefined ? `${Number(set).toFixed(1)} mm to set` : `${front}/${rear}, ${links} links`;
+      const { set, front, rear, links, oldPlayMm, newPlayMm, turns, travelMm } = body.figures;
+      const what =
+        turns !== undefined
+          ? `back off ${turns} of a turn${typeof travelMm === "number" ? `, ${travelMm.toFixed(2)} mm` : ""}`
+          : newPlayMm !== undefined
+            ? `play ${Number(oldPlayMm).toFixed(2)} mm with the old, ${Number(newPlayMm).toFixed(2)} mm with the new`
+            : set !== undefined
+              ? `${Number(set).toFixed(1)} mm to set`
+              : `${front}/${rear}, ${links} links`;
       return `${slotName(bench, state, { kind: "compute", key: "", step: body.step })}: ${what}`;
     }
     case "gate_passed":
@@ -638,6 +747,7 @@ export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
   switch (answer.kind) {
     case "drafts":
     case "slip":
+    case "sure":
       return answer.drafts;
     case "strike":
       return [{ type: "struck", event: answer.event.id }];

@@ -22,6 +22,10 @@ export type Phase = (typeof PHASES)[number];
 /** What stands in for a number where none was read: they read differently, and none of them is a pass. */
 export const NOT_NUMBERS = ["by feel", "in words", "not known"] as const;
 
+/** The load that a reading was taken under, as typed. */
+const under = z.string().trim().min(1).max(40);
+const underKept = z.strictObject({ text: z.string(), value: z.number(), unit: z.string(), valueInBase: z.number() });
+
 const readingWordedSchema = z.strictObject({
   type: z.literal("reading_worded"),
   point: id,
@@ -85,8 +89,15 @@ export const draftSchema = z.discriminatedUnion("type", [
     step: id,
     text: z.string().trim().min(1).max(40),
     gauge: id,
+    under: under.nullish(),
   }),
-  z.strictObject({ type: z.literal("adjust_turned"), step: id, amount: z.number().min(-1000).max(1000) }),
+  z.strictObject({
+    type: z.literal("adjust_turned"),
+    step: id,
+    amount: z.number().min(-1000).max(1000),
+    /** Which of two sides, by its name; none where both are turned alike. */
+    side: z.string().min(1).max(40).nullish(),
+  }),
   z.strictObject({ type: z.literal("figure_taken"), step: id, typed: z.string().trim().max(40) }),
   z.strictObject({ type: z.literal("gate_passed"), gate: id, reason: text }),
   z.strictObject({ type: z.literal("wait_started"), wait: id }),
@@ -99,6 +110,7 @@ export const draftSchema = z.discriminatedUnion("type", [
     phase: z.enum(PHASES),
     text: z.string().trim().min(1).max(40),
     gauge: id,
+    under: under.nullish(),
   }),
   z.strictObject({ type: z.literal("finding_recorded"), point: id, item: place, word: id }),
   z.strictObject({
@@ -170,6 +182,8 @@ export const bodySchema = z.discriminatedUnion("type", [
     procedure: z.strictObject({ id: z.string(), version: z.int(), hash: z.string() }),
     /** How many of each part there are, as the model's book had it then. */
     counts: z.record(z.string(), z.int()),
+    /** How the machine was made, in the words of its configuration then. */
+    config: z.record(z.string(), z.string()).default({}),
   }),
   z.strictObject({
     type: z.literal("part_removed"),
@@ -221,11 +235,15 @@ export const bodySchema = z.discriminatedUnion("type", [
     gauge: gaugeSchema,
     /** What it had to come inside of then; null where no figure is known. */
     aim: z.strictObject({ min: z.number(), max: z.number(), target: z.number(), from: z.string() }).nullable(),
+    under: underKept.nullable().default(null),
+    /** Both sides where two are read; what is judged is how far they differ. */
+    sides: z.tuple([z.number(), z.number()]).nullable().default(null),
   }),
   z.strictObject({
     type: z.literal("adjust_turned"),
     step: id,
     amount: z.number(),
+    side: z.string().nullable().default(null),
     /** What was suggested then, in the unit that is turned; null where nothing could be. */
     suggested: z.number().nullable(),
   }),
@@ -245,6 +263,7 @@ export const bodySchema = z.discriminatedUnion("type", [
     valueInBase: z.number(),
     gauge: gaugeSchema,
     spec: specSchema.nullable(),
+    under: underKept.nullable().default(null),
   }),
   z.strictObject({
     type: z.literal("finding_recorded"),
@@ -314,7 +333,13 @@ export const bodySchema = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),
   z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
-  z.strictObject({ type: z.literal("job_released") }),
+  z.strictObject({
+    type: z.literal("job_released"),
+    /** What is to be looked at again: by the meter's own unit, by days, or at the next job. */
+    rechecks: z
+      .array(z.strictObject({ what: z.string(), due: z.number().nullable(), days: z.int().nullable() }))
+      .default([]),
+  }),
 ]);
 export type Body = z.infer<typeof bodySchema>;
 export type BodyOf<T extends Body["type"]> = Extract<Body, { type: T }>;

@@ -2,6 +2,8 @@ export {
   type Aim,
   aimOf,
   isAdjusted,
+  aimWords,
+  sideToTighten,
   judgeRound,
   limitOfAim,
   type Round,
@@ -11,13 +13,14 @@ export {
   turnOf,
 } from "./adjust.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
-export { gearingWorked, slackWorked, workedOut } from "./drive.ts";
+export { backoffWorked, figuresMissing, gearingWorked, slackWorked, splineWorked, workedOut } from "./drive.ts";
 export {
   activeParts,
   activePoints,
   activeSpine,
   goesBack,
   isWithheld,
+  limitAt,
   specAt,
   facingOf,
   type Stop,
@@ -70,7 +73,8 @@ export {
   NOT_NUMBERS,
   type Phase,
 } from "./events.ts";
-export { agreedFrom, estimateChanged, estimateFor } from "./estimate.ts";
+export { type Recheck, rechecksOf } from "./rechecks.ts";
+export { agreedFrom, costByLife, estimateChanged, estimateFor } from "./estimate.ts";
 export { factsOf } from "./facts.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
 export { shutGate } from "./gates.ts";

@@ -23,6 +23,8 @@ export type Taken = { id: string; body: { valueInBase: number; gauge: Gauge } };
 
 export type Judged = {
   value: number;
+  /** The base unit that value and limit are in. */
+  unit: string;
   readings: readonly Taken[];
   spec: Spec | null;
   limit: Limit | null;
@@ -55,16 +57,17 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
   const spec = last.body.spec;
-  return judgeTaken(readings, spec, spec && limitOf(spec));
+  return judgeTaken(readings, spec, spec && limitOf(spec), point.unit);
 }
 
 /** The verdict on readings under a limit, the worst of them ruling; without a limit kept, not judged. */
-export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit: Limit | null): Judged {
+export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit: Limit | null, unit: string): Judged {
   const values = readings.map((r) => r.body.valueInBase);
   if (limit === null) {
     const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
     return {
       value: mean,
+      unit,
       readings,
       spec,
       limit: null,
@@ -78,7 +81,7 @@ export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit:
   }
   const answer = metrologyJudge({ readings: values, gauge: coarsest(readings), limit, take: "worst" });
   if (!answer.ok) throw new Error(`a kept reading cannot be judged: ${answer.error.message}`);
-  return { ...answer.value, readings, spec, limit, betterThanNew: betterThanNew(values, limit) };
+  return { ...answer.value, unit, readings, spec, limit, betterThanNew: betterThanNew(values, limit) };
 }
 
 const WORDS: Record<Verdict, string> = {
@@ -98,9 +101,9 @@ export function figure(value: number, resolution = 0.01): string {
 }
 
 /** "past limit by 0.40 mm", "serviceable, 60 % of its wear used", "no limit on file: kept, not judged". */
-export function verdictSentence(judged: Judged, unit = "mm"): string {
+export function verdictSentence(judged: Judged): string {
   const word = verdictWord(judged.verdict);
-  const { limit, value, verdict } = judged;
+  const { limit, value, verdict, unit } = judged;
   if (verdict === null || limit === null) return `${word}: kept, not judged`;
   const resolution = judged.readings[0]?.body.gauge.resolution ?? 0.01;
   const beyond = Math.max((limit.serviceMin ?? -Infinity) - value, value - (limit.serviceMax ?? Infinity));
@@ -135,8 +138,8 @@ const WEIGHT = { past: 3, undecided: 2, unknown: 1 } as const;
 /** What a school that was answered proposes for a part, whatever its readings. */
 function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | null {
   for (const { id } of bench.procedure.questions) {
-    const way = wayOf(bench, state, id);
-    if (way?.proposes?.part === part.id) return { decision: way.proposes.decision, because: way.proposes.because };
+    const said = wayOf(bench, state, id)?.proposes.find((proposal) => proposal.part === part.id);
+    if (said) return { decision: said.decision, because: said.because };
   }
   return null;
 }

@@ -1,7 +1,6 @@
-import { readFileSync } from "node:fs";
-import path from "node:path";
 import { procedureSchema } from "../procedure/index.ts";
 import { specSchema } from "../spec/index.ts";
+import { shippedBody } from "../../testingProcedures.ts";
 import { TestJob } from "../../testing.ts";
 import { findUnit, likelySlip } from "../quantity/index.ts";
 import { bench, Job, jobAt, technician } from "../../testingBench.ts";
@@ -179,9 +178,7 @@ describe("the entry line's other keys", () => {
 });
 
 describe("a pack with steels at both ends", () => {
-  const procedure = procedureSchema.parse(
-    JSON.parse(readFileSync(path.join(__dirname, "../../../procedures/clutch-disc-spring.json"), "utf8")),
-  );
+  const procedure = procedureSchema.parse(shippedBody("clutch-disc-spring"));
   const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
   const specs = [
     ...bench.specs.filter((s) => s.key !== "stack-height"),
@@ -205,6 +202,7 @@ describe("a pack with steels at both ends", () => {
   const shop = { ...bench, procedure, specs };
   const counts = { "cover-bolts": 4, "holder-bolts": 4, friction: 2, steel: 3, "cover-dowel": 2 };
   const answers = {
+    "off:cover": ["", "", "good"],
     "off:spring-holder": ["", "2"],
     "off:pack": ["", "stay"],
     "measure:friction-thickness:found": ["2.86 2.86 2.86", "2.84 2.84 2.84"],

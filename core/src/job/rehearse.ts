@@ -1,19 +1,19 @@
 import { MOST_PLATES } from "../clutch/index.ts";
 import {
+  conditionsIn,
   countsNeeded,
-  type Entry,
-  factsIn,
   type InspectPoint,
   pointOf,
   type Procedure,
   type Question,
+  machineFacts,
   questionOf,
   stackStepsOf,
   type Step,
   stepOf,
   tasksIn,
 } from "../procedure/index.ts";
-import { type Source, type Spec, specSchema } from "../spec/index.ts";
+import { KNOWN_FIGURES, type Source, type Spec, specSchema } from "../spec/index.ts";
 import { aimOf } from "./adjust.ts";
 import { activeSpine, goesBack } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
@@ -57,15 +57,26 @@ function countsFor(procedure: Procedure): Record<string, number> {
   return counts;
 }
 
+/** The figures by which parts are told apart by counting: each another number. */
+function countedFigures(procedure: Procedure): Record<string, number> {
+  const keys = procedure.steps.flatMap((step) =>
+    step.kind === "verify" && step.expect.by === "count"
+      ? [step.expect.spec, ...step.expect.mistaken.map((m) => m.spec)]
+      : [],
+  );
+  return Object.fromEntries([...new Set(keys)].map((key, i) => [key, READING + i]));
+}
+
 /** The figures that a step works with, under the keys by which it asks for them. */
 function figuresOf(step: Step): Record<string, number> {
-  if (step.kind === "verify" && step.expect.by === "count") {
-    const { spec, mistaken } = step.expect;
-    return { [spec]: READING, ...Object.fromEntries(mistaken.map((m, i) => [m.spec, READING + 1 + i])) };
-  }
+  if (step.kind === "verify" && step.expect.by === "length") return { [step.expect.tolerance]: READING };
+  if (step.kind === "adjust" && step.under) return { [step.under.spec]: READING };
   if (step.kind === "adjust") return step.setBy ? { [step.spec]: READING } : {};
   if (step.kind !== "compute" || step.calculator === "clutch.stack") return {};
-  const keys: Record<string, string> = step.calculator === "chain.slack" ? step.geometry : step.drive;
+  if (step.calculator === "case.backoff") return { [step.pitch]: READING };
+  if (step.calculator === "chain.spline") return { [step.maxPlay]: READING };
+  const keys: Record<string, string> =
+    step.calculator === "chain.slack" ? step.geometry : { ...step.drive, ...step.speed };
   const values: Record<string, number> = { ...DRIVE, ...SWING };
   return Object.fromEntries(Object.entries(keys).map(([name, key]) => [key, values[name] ?? 1]));
 }
@@ -79,11 +90,13 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
   for (const point of procedure.points) {
     if (point.kind === "measure") {
       file("limit", point.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+      if (point.under) file("figure", point.under.spec, { value: READING, unit: point.under.unit });
     }
   }
   for (const entry of procedure.spine) {
     if (entry.kind === "fasteners") file("torque", entry.torque.spec, { targetNm: 10, tolerancePercent: 10 });
   }
+  for (const [key, value] of Object.entries(countedFigures(procedure))) file("figure", key, { value, unit: "1" });
   for (const step of procedure.steps) {
     const figures = figuresOf(step);
     for (const [key, value] of Object.entries(figures)) file("figure", key, { value, unit: "1" });
@@ -114,7 +127,7 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
     ...{ resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
   }));
   const wrenches = [{ id: "wrench", name: "Wrench", minNm: 2, maxNm: 50, calibrationDue: null, lengthMm: null }];
-  return { procedure, specs: [...specs.values()], gauges, wrenches, parts, presets: {}, labour: LABOUR };
+  return { procedure, specs: [...specs.values()], gauges, wrenches, parts, presets: {}, labour: LABOUR, overruled: [] };
 }
 
 /** The word said at a place where several work differently: as told, or the first, with every other way left to be walked. */
@@ -138,23 +151,37 @@ function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string
     case "find": {
       const fact = `finding:${s.point}`;
       const point = pointOf(procedure, s.point);
-      if (point?.kind !== "inspect" || !conditionsOf(procedure).some((c) => c.fact === fact)) return "1";
+      if (point?.kind !== "inspect" || !conditionsIn(procedure).some((c) => c.fact === fact)) return "1";
       return wordAt(manner, fact, findingsThatDiffer(procedure, point));
     }
     case "verify": {
       const step = stepOf(procedure, s.step);
       if (step?.kind !== "verify") return "";
-      return step.expect.by === "tail" ? (tailOf(bench, state, step.expect)?.tailPoints ?? "") : String(READING);
+      if (step.expect.by === "word") return step.expect.right;
+      if (step.expect.by === "machine") return state.opened?.body.config[step.expect.key] ?? "";
+      if (step.expect.by === "length") return String(step.expect.nominalMm);
+      if (step.expect.by === "tail") return tailOf(bench, state, step.expect)?.tailPoints ?? "";
+      return String(countedFigures(procedure)[step.expect.spec]);
+    }
+    case "compute": {
+      const step = stepOf(procedure, s.step);
+      return step?.kind === "compute" && step.calculator === "chain.spline" ? `${READING} ${READING} ${READING}` : "";
     }
     case "adjust": {
       const step = stepOf(procedure, s.step);
       const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
-      return String(aim?.target ?? READING);
+      if (step?.kind === "adjust" && step.sides) return `${READING} ${READING}`;
+      const under = step?.kind === "adjust" && step.under ? ` at ${READING} ${step.under.unit}` : "";
+      return `${aim?.target ?? READING}${under}`;
     }
     case "read": {
       const point = pointOf(bench.procedure, s.point);
       const spec = point?.kind === "measure" ? specFor(bench, point.spec) : null;
-      return String(spec?.kind === "height" ? (spec.heightMm.target ?? spec.heightMm.min) : READING);
+      const value = spec?.kind === "height" ? (spec.heightMm.target ?? spec.heightMm.min) : READING;
+      if (point?.kind !== "measure") return String(value);
+      const condition = point.sayCondition ? ` ${point.conditionWord ?? ""}` : "";
+      const under = point.under ? ` at ${READING} ${point.under.unit}` : "";
+      return `${Array.from({ length: point.pair ? 2 : 1 }, () => value).join(" ")}${under}${condition}`;
     }
     case "decide":
       return manner.renew ? "2" : "1";
@@ -171,7 +198,27 @@ function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string
   }
 }
 
-const opening = (procedure: Procedure, counts: Record<string, number>): JobEvent => ({
+/** How the machine of a rehearsal is made: told, or the first word of each key, with every other way left to be walked. */
+function configFor(procedure: Procedure, manner: Manner): Record<string, string> {
+  const asked = conditionsIn(procedure);
+  return Object.fromEntries(
+    machineFacts(procedure).map((key) => {
+      const fact = `machine:${key}`;
+      const named = asked.filter((c) => c.fact === fact);
+      const words = KNOWN_FIGURES.get(key)?.words ?? [];
+      return [
+        key,
+        wordAt(
+          manner,
+          fact,
+          firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word)))),
+        ),
+      ];
+    }),
+  );
+}
+
+const opening = (procedure: Procedure, counts: Record<string, number>, config: Record<string, string>): JobEvent => ({
   id: "00000000-0000-4000-8000-000000000000",
   number: 1,
   at: new Date(START).toISOString(),
@@ -185,6 +232,7 @@ const opening = (procedure: Procedure, counts: Record<string, number>): JobEvent
     meter: { unit: "h", value: 0 },
     procedure: { id: procedure.id, version: procedure.version, hash: "" },
     counts,
+    config,
   },
 });
 
@@ -194,7 +242,7 @@ type Walked = { lines: number; fault: Fault | null; events: readonly JobEvent[];
 
 /** One job from its opening to its release, worked in one manner; the first thing that goes wrong ends it. */
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
-  let events: readonly JobEvent[] = [opening(bench.procedure, counts)];
+  let events: readonly JobEvent[] = [opening(bench.procedure, counts, configFor(bench.procedure, manner))];
   let state = fold(events);
   let at = "";
   const seen = new Set<string>();
@@ -278,17 +326,6 @@ function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
 }
 
-/** Every comparison that a condition of the procedure makes: in entries, points, questions, steps, routes and gates. */
-const conditionsOf = (procedure: Procedure): { fact: string; is: string[] }[] =>
-  [
-    ...procedure.spine.flatMap((entry: Entry) => [entry.when, entry.backWhen]),
-    ...procedure.points.map((point) => point.when),
-    ...procedure.questions.map((q) => q.when),
-    ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
-    ...procedure.routes.map((route) => route.when),
-    ...procedure.gates.flatMap((gate) => [gate.when, gate.needs]),
-  ].flatMap(factsIn);
-
 /** The first of each kind of word: those that conditions cannot tell apart work alike. */
 function firstOfEach(words: readonly string[], kindOf: (word: string) => string): string[] {
   const kinds = new Map<string, string>();
@@ -298,19 +335,19 @@ function firstOfEach(words: readonly string[], kindOf: (word: string) => string)
 
 /** Answers of a question that work differently: by conditions, by time or none, by what they propose. */
 function kindsOfWays(procedure: Procedure, question: Question): string[] {
-  const named = conditionsOf(procedure).filter((c) => c.fact === question.id);
+  const named = conditionsIn(procedure).filter((c) => c.fact === question.id);
   return firstOfEach(
     question.ways.map((way) => way.word),
     (word) => {
       const way = question.ways.find((w) => w.word === word);
-      return JSON.stringify([named.map((c) => c.is.includes(word)), way?.minutes === 0, way?.proposes ?? null]);
+      return JSON.stringify([named.map((c) => c.is.includes(word)), way?.minutes === 0, way?.proposes ?? []]);
     },
   );
 }
 
 /** Findings that conditions tell apart, without those that stop the work: a stop is cleared by hand, not by a procedure. */
 function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[] {
-  const named = conditionsOf(procedure).filter((c) => c.fact === `finding:${point.id}`);
+  const named = conditionsIn(procedure).filter((c) => c.fact === `finding:${point.id}`);
   const words = point.findings.filter((f) => f.leads !== "stop").map((f) => f.word);
   return firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))));
 }

@@ -4,9 +4,10 @@ import { findUnit, type Kind, likelySlip, quantityParse, type Slip } from "../qu
 import { limitOf } from "../spec/index.ts";
 import type { Bench } from "./bench.ts";
 import { aimOf } from "./adjust.ts";
-import { specAt } from "./applies.ts";
+import { limitAt } from "./applies.ts";
 import type { Draft } from "./events.ts";
-import type { JobState } from "./fold.ts";
+import { type JobState, latest } from "./fold.ts";
+import { slot } from "./slot.ts";
 import { bandOf, torqueSpecFor } from "./torque.ts";
 
 /** How far beyond its limits a reading is still believed, as a share of them. Common practice, no source. */
@@ -70,7 +71,7 @@ function questionedDraft(bench: Bench, state: JobState, draft: Draft): Questione
   if (draft.type === "reading_taken") {
     const point = pointOf(bench.procedure, draft.point) as MeasurePoint | undefined;
     const gauge = bench.gauges.find((g) => g.id === draft.gauge);
-    const spec = point && specAt(bench, state, point.spec);
+    const spec = point && limitAt(bench, state, point).spec;
     const limit = spec ? limitOf(spec) : null;
     const plausible = limit && plausibleReading(limit);
     if (!point || !gauge || !plausible) return null;
@@ -80,7 +81,7 @@ function questionedDraft(bench: Bench, state: JobState, draft: Draft): Questione
     const step = stepOf(bench.procedure, draft.step);
     const gauge = bench.gauges.find((g) => g.id === draft.gauge);
     const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
-    if (step?.kind !== "adjust" || !gauge || !aim) return null;
+    if (step?.kind !== "adjust" || !gauge || !aim || step.sides) return null;
     // What is to be adjusted may be far off: as far as a worn part from its limit.
     return questioned(draft.text, step.quantity, gauge.unit, { min: aim.min / WORN, max: aim.max * WORN }, "gauge");
   }
@@ -109,4 +110,28 @@ export function slipIn(
     return text !== undefined && "text" in draft && draft.type !== "noted" ? { ...draft, text } : draft;
   });
   return { question: first.question, corrected };
+}
+
+/**
+ * A reading that fits the slack which remains at the tightest better than the one to set here: asked whether it was
+ * read in the stated condition; null where nothing speaks for another. Nearer to what remains than to what is to be
+ * set: common practice, no source.
+ */
+export function elsewhere(bench: Bench, state: JobState, drafts: readonly Draft[]): string | null {
+  for (const draft of drafts) {
+    if (draft.type !== "adjust_read") continue;
+    const step = stepOf(bench.procedure, draft.step);
+    const gauge = bench.gauges.find((g) => g.id === draft.gauge);
+    const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
+    if (step?.kind !== "adjust" || step.setBy === undefined || step.conditionWord === undefined || !aim || !gauge)
+      continue;
+    const remains = latest(state, slot.compute(step.setBy).key, "figure_taken")?.figures.remains;
+    const read = quantityParse({ text: draft.text, kind: step.quantity, unit: gauge.unit });
+    if (typeof remains !== "number" || !read.ok) continue;
+    const value = read.value.valueInBase;
+    if (Math.abs(value - remains) >= Math.abs(value - aim.target)) continue;
+    const here = `${figure(aim.min)} to ${figure(aim.max)} ${gauge.unit}`;
+    return `${draft.text}: that is nearer to the ${figure(remains)} ${gauge.unit} that remain ${step.otherConditions[0] ?? "elsewhere"} than to the ${here} of ${step.conditionWord}. Was it read ${step.conditionWord}?`;
+  }
+  return null;
 }

@@ -145,16 +145,20 @@ function asItStands({ fixed, heightMm }: StackInput, kept: readonly BuildPlate[]
 }
 
 /**
- * Lays a chosen mix into the free places: thickest towards the engine side, so that thin ones come outermost.
- * Common practice, no source; the maker's word governs.
+ * Lays a chosen mix into the free places, the thinnest where the procedure says: outermost unless the maker says other,
+ * by common practice, no source.
  */
-export function layPlates(input: StackInput, counts: Readonly<Record<string, number>>): BuildPlate[] {
+export function layPlates(
+  { thins }: Pick<ComputeStep, "thins">,
+  input: StackInput,
+  counts: Readonly<Record<string, number>>,
+): BuildPlate[] {
   const fresh = input.choices
     .flatMap((part) => {
       const nominal = part.nominal ?? part.number;
       return Array.from({ length: counts[nominal] ?? 0 }, () => ({ nominal, thicknessMm: part.thicknessMm ?? 0 }));
     })
-    .sort((a, b) => a.thicknessMm - b.thicknessMm);
+    .sort((a, b) => (thins === "outermost" ? a.thicknessMm - b.thicknessMm : b.thicknessMm - a.thicknessMm));
   return input.chosen.map((plate, i): BuildPlate => {
     if (plate !== null) return plate;
     const next = fresh.shift();

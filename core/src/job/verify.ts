@@ -1,8 +1,11 @@
-import type { Answer } from "../calculator/index.ts";
+import { type Answer, atMost } from "../calculator/index.ts";
 import { axleBand } from "../axle/index.ts";
 import { questionOf, type VerifyStep } from "../procedure/index.ts";
+import { quantityParse } from "../quantity/index.ts";
+import { KNOWN_FIGURES } from "../spec/index.ts";
 import { specAt, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 
 const SIDES = ["left", "right"] as const;
@@ -47,6 +50,38 @@ export function verified(
       return refuse("typed", message);
     }
     return { ok: true, value: { typed: said, expected: right.tailPoints } };
+  }
+  if (expect.by === "word") {
+    const { ways, right } = expect;
+    const said = /^\d+$/.test(typed)
+      ? ways[Number(typed) - 1]
+      : ways.find(({ word }) => typed !== "" && word.startsWith(typed.toLowerCase()));
+    if (!said) return refuse("typed", `Say which: ${ways.map(({ word }, i) => `${i + 1} ${word}`).join(", ")}.`);
+    if (said.word === right) return { ok: true, value: { typed: said.word, expected: right } };
+    return refuse("typed", `${said.word}: ${said.harm ?? said.means}. It must be ${right}.`);
+  }
+  if (expect.by === "machine") {
+    const right = factsOf(bench, state).get(`machine:${expect.key}`) ?? "";
+    const words = KNOWN_FIGURES.get(expect.key)?.words ?? [];
+    const hits = words.filter((word) => typed !== "" && word.startsWith(typed.toLowerCase()));
+    const said = /^\d+$/.test(typed) ? words[Number(typed) - 1] : hits.length === 1 ? hits[0] : undefined;
+    if (said === undefined)
+      return refuse("typed", `Say which: ${words.map((word, i) => `${i + 1} ${word}`).join(", ")}.`);
+    if (said === right) return { ok: true, value: { typed: said, expected: right } };
+    return refuse("typed", `${said}: this machine has ${right}. A part of the other kind does not go in; put it back.`);
+  }
+  if (expect.by === "length") {
+    const read = quantityParse({ text: typed, kind: "length", unit: "mm" });
+    if (!read.ok) return refuse("typed", `Measure it: ${expect.nominalMm} mm is printed beside it.`);
+    const spec = specAt(bench, state, expect.tolerance);
+    const off = read.value.valueInBase - expect.nominalMm;
+    const expected = spec?.kind === "figure" ? `${expect.nominalMm} ±${spec.value} mm` : null;
+    if (spec?.kind === "figure" && !atMost(Math.abs(off), spec.value)) {
+      const scale = (100 * off) / expect.nominalMm;
+      const message = `${typed}: ${Math.abs(scale).toFixed(1)} % ${off < 0 ? "small" : "large"}; at most ${spec.value} mm off. Print it again at true size, no fitting to the page. No hole by this one.`;
+      return refuse("typed", message);
+    }
+    return { ok: true, value: { typed, expected } };
   }
   if (!/^\d+$/.test(typed)) return refuse("typed", "Count them and type the number.");
   const count = Number(typed);

@@ -7,6 +7,7 @@ import { slot } from "./slot.ts";
 
 /** Whether anything waits: not when the part it is for stays, nor when the way answered takes no time. */
 export function waitApplies(bench: Bench, state: JobState, wait: WaitStep): boolean {
+  if (wait.for === undefined) return true;
   const part = partOf(bench.procedure, wait.for);
   if (!part) return false;
   const items =

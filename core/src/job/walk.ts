@@ -1,6 +1,7 @@
 import { fastenerSequence } from "../fastener/index.ts";
 import {
   type AdjustStep,
+  type BackoffStep,
   type ComputeStep,
   type DoStep,
   type Entry,
@@ -16,6 +17,7 @@ import {
   pieceOf,
   questionOf,
   type SlackStep,
+  type SplineStep,
   type Step,
   stepOf,
   type VerifyStep,
@@ -97,7 +99,7 @@ function doTask(step: DoStep): Sketch {
 }
 
 /** A step with one slot of its own kind: something verified, adjusted or computed. */
-function ownTask(step: VerifyStep | AdjustStep | SlackStep | GearingStep): Sketch {
+function ownTask(step: VerifyStep | AdjustStep | SlackStep | GearingStep | SplineStep | BackoffStep): Sketch {
   const { id, stage, kind, title, why, caution, tools } = step;
   const before = "before" in step ? step.before : undefined;
   const after = "after" in step ? step.after : undefined;
@@ -211,7 +213,7 @@ function startTask(bench: Bench, state: JobState, wait: WaitStep): Sketch {
   const slots = none ? [] : [slot.start(id)];
   return {
     id: `start:${id}`,
-    stage: "apart",
+    stage: wait.starts === "first" ? "apart" : "measure",
     kind: "wait",
     title,
     do: wait.do,
@@ -307,13 +309,17 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       .sort((a, b) => back.indexOf(b) - back.indexOf(a))
       .flatMap((entry) => torqueTasks(state, entry));
 
+  const starting = (when: WaitStep["starts"]): Sketch[] =>
+    waitStepsOf(procedure)
+      .filter((wait) => wait.starts === when && waitApplies(bench, state, wait))
+      .map((wait) => startTask(bench, state, wait));
+
   const sketches: Sketch[] = [
-    ...waitStepsOf(procedure)
-      .filter((wait) => waitApplies(bench, state, wait))
-      .map((wait) => startTask(bench, state, wait)),
+    ...starting("first"),
     ...at("apart", {}),
     ...spine.flatMap((entry) => [...at("apart", { before: entry.id }), offTask(state, entry)]),
     ...pointsAt("bench", {}, "measure"),
+    ...starting("bench"),
     ...activeParts(bench, state)
       .filter((part) => part.decision !== undefined)
       .map((part): Sketch => ({
@@ -352,7 +358,9 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
         slots: PACK_CHECKS.map((check) => slot.check(step.id, check)),
       },
     ]),
+    ...steps.flatMap((step) => (step.kind === "compute" && step.calculator === "chain.spline" ? [ownTask(step)] : [])),
     ...pointsAt("build", {}, "build"),
+    ...stepsAt("build", {}, true),
     ...[...back].reverse().flatMap((entry) => {
       const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
       return [

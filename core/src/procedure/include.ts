@@ -3,7 +3,9 @@ import { id, sentence } from "./spine.ts";
 
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
 const list = z.array(z.looseObject({})).default([]);
-const spine = z.array(z.union([z.strictObject({ include: id }), z.looseObject({ id })])).default([]);
+/** A shared piece by its name, with a word for each of its blanks. */
+const includeSchema = z.strictObject({ include: id, with: z.record(id, sentence).default({}) });
+const spine = z.array(z.union([includeSchema, z.looseObject({ id })])).default([]);
 /** What a procedure and a shared piece both hold. */
 const held = { spine, questions: list, points: list, steps: list, gates: list, routes: list };
 const lines = z.array(sentence).default([]);
@@ -13,11 +15,40 @@ const pieceSchema = z.strictObject({
   piece: id,
   note: sentence.optional(),
   ...held,
-  release: z.strictObject({ lines }).default({ lines: [] }),
+  release: z.strictObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
 
-const wholeSchema = z.looseObject({ ...held, release: z.looseObject({ lines }).default({ lines: [] }) });
+const wholeSchema = z.looseObject({
+  ...held,
+  release: z.looseObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
+});
+
+/** A blank of a piece, such as {after}: the procedure that includes it says the word. */
+const BLANK = /\{([a-z][a-z0-9-]*)\}/g;
+
+/** A piece's body with its blanks filled. Errors: IncludeFault for a blank without a word, and a word without a blank. */
+function filled(name: string, body: unknown, words: Readonly<Record<string, string>>): unknown {
+  const used = new Set<string>();
+  const fill = (value: unknown): unknown => {
+    if (typeof value === "string") {
+      return value.replace(BLANK, (_, blank: string) => {
+        const word = words[blank];
+        if (word === undefined)
+          throw new IncludeFault(`shared piece "${name}" needs a word for "${blank}": say it under "with".`);
+        used.add(blank);
+        return word;
+      });
+    }
+    if (Array.isArray(value)) return value.map(fill);
+    if (typeof value !== "object" || value === null) return value;
+    return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, fill(inner)]));
+  };
+  const whole = fill(body);
+  const idle = Object.keys(words).find((word) => !used.has(word));
+  if (idle !== undefined) throw new IncludeFault(`shared piece "${name}" has no blank "${idle}": leave it away.`);
+  return whole;
+}
 
 /** What an include goes wrong with: where it stands, and what would be right. */
 export class IncludeFault extends Error {
@@ -37,13 +68,13 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const spread = (row: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
     row.flatMap((entry) => {
       if (!("include" in entry) || typeof entry.include !== "string") return [entry];
-      const name = entry.include;
+      const { include: name, with: words } = includeSchema.parse(entry);
       if (trail.includes(name)) throw new IncludeFault(`"${name}" includes itself: ${[...trail, name].join(" → ")}.`);
       const found = pieces.get(name);
       if (found === undefined) {
         throw new IncludeFault(`"${name}" is no shared piece: ${[...pieces.keys()].sort().join(", ")}.`);
       }
-      const piece = pieceSchema.safeParse(found);
+      const piece = pieceSchema.safeParse(filled(name, found, words));
       if (!piece.success) {
         const first = piece.error.issues[0];
         throw new IncludeFault(
@@ -60,5 +91,11 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
     LISTS.map((name) => [name, [...used.flatMap((piece) => piece[name]), ...whole.data[name]]]),
   );
   const said = [...whole.data.release.lines, ...used.flatMap((piece) => piece.release.lines)];
-  return { ...whole.data, ...joined, spine: row, release: { ...whole.data.release, lines: [...new Set(said)] } };
+  const rechecks = [...whole.data.release.rechecks, ...used.flatMap((piece) => piece.release.rechecks)];
+  return {
+    ...whole.data,
+    ...joined,
+    spine: row,
+    release: { ...whole.data.release, lines: [...new Set(said)], rechecks },
+  };
 }

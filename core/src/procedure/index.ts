@@ -1,8 +1,10 @@
 export { type Condition, type Facts, factsIn, holds } from "./condition.ts";
+export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";
 export {
   countsNeeded,
+  doStepOf,
   doStepsOf,
   entryHolding,
   entryOf,
@@ -18,10 +20,11 @@ export {
   stepOf,
   waitStepsOf,
 } from "./parts.ts";
-export { FINDING_DRAWINGS } from "./points.ts";
+export { FINDING_DRAWINGS, MEASURE_DRAWINGS } from "./points.ts";
 export { CHOICE_DRAWINGS } from "./questions.ts";
 export {
   type AdjustStep,
+  type BackoffStep,
   type ComputeStep,
   type DecisionWord,
   type DoStep,
@@ -41,6 +44,7 @@ export {
   procedureSchema,
   type Question,
   type SlackStep,
+  type SplineStep,
   type Step,
   type VerifyStep,
   type WaitStep,

@@ -1,4 +1,6 @@
 import { type Condition, factsIn } from "./condition.ts";
+import { KNOWN_FIGURES } from "../spec/index.ts";
+import { figuresAsked } from "./figures.ts";
 import { partsOf } from "./parts.ts";
 import type { Procedure, Step } from "./schema.ts";
 
@@ -127,6 +129,8 @@ export function lint(procedure: Procedure): Issue[] {
         return entries.has(name) ? YES_NO : null;
       case "done":
         return steps.some((step) => step.id === name) ? YES_NO : null;
+      case "machine":
+        return KNOWN_FIGURES.get(name)?.words ?? null;
       case "decided":
         return decided.has(name) ? ["keep", "renew", "leave"] : null;
       default:
@@ -221,6 +225,12 @@ export function lint(procedure: Procedure): Issue[] {
     if (point.kind === "measure" && point.placeNames && point.placeNames.length !== point.places) {
       complain(["points", i, "placeNames"], `${point.places} places need as many names.`);
     }
+    if (point.kind === "measure" && point.pair && (point.places !== 2 || !point.placeNames)) {
+      complain(["points", i, "pair"], "a pair has two places, each with a name.");
+    }
+    if (point.kind === "measure" && point.sayCondition && point.conditionWord === undefined) {
+      complain(["points", i, "sayCondition"], "a condition that must be said needs its word: conditionWord.");
+    }
     if (point.kind === "measure" && point.again && point.stage !== "apart") {
       complain(["points", i, "again"], "only what is read on the way apart is read again at the end, as left.");
     }
@@ -231,6 +241,7 @@ export function lint(procedure: Procedure): Issue[] {
     if ("when" in step) known(step.when, ["steps", i, "when"]);
     switch (step.kind) {
       case "do":
+        if (step.shows) inSpine(step.shows.entry, ["steps", i, "shows", "entry"]);
         step.temporary.forEach((piece, j) => claim(piece.id, ["steps", i, "temporary", j, "id"]));
         anchored(step, ["steps", i]);
         if (step.stage !== "apart" && step.temporary.length > 0) {
@@ -240,6 +251,13 @@ export function lint(procedure: Procedure): Issue[] {
       case "verify": {
         anchored(step, ["steps", i]);
         const { expect } = step;
+        if (expect.by === "word" && !expect.ways.some(({ word }) => word === expect.right)) {
+          const words = expect.ways.map(({ word }) => word).join(", ");
+          complain(["steps", i, "expect", "right"], `"${expect.right}" is none of its ways: ${words}.`);
+        }
+        if (expect.by === "machine" && !KNOWN_FIGURES.get(expect.key)?.words) {
+          complain(["steps", i, "expect", "key"], `"${expect.key}" is nothing that a machine's configuration says.`);
+        }
         if (expect.by !== "tail") return;
         for (const name of ["side", "seenFrom"] as const) {
           const words = name === "side" ? ["left", "right"] : ["outboard", "inboard"];
@@ -259,7 +277,8 @@ export function lint(procedure: Procedure): Issue[] {
         return;
       case "wait":
         inSpine(step.before, ["steps", i, "before"]);
-        if (!decided.has(step.for)) complain(["steps", i, "for"], `nothing is decided about "${step.for}".`);
+        if (step.for !== undefined && !decided.has(step.for))
+          complain(["steps", i, "for"], `nothing is decided about "${step.for}".`);
         if (!asked.get(step.minutesBy)?.ways.every((way) => way.minutes !== undefined)) {
           complain(["steps", i, "minutesBy"], `"${step.minutesBy}" is no question whose every answer gives minutes.`);
         }
@@ -272,10 +291,23 @@ export function lint(procedure: Procedure): Issue[] {
           step.thickness.forEach((name, j) => {
             if (!measured.has(name)) complain(["steps", i, "thickness", j], `"${name}" is no measured point.`);
           });
-        } else anchored(step, ["steps", i]);
-        if (step.calculator === "chain.slack") computes(step.gearing, ["steps", i, "gearing"]);
+        } else if (step.calculator !== "chain.spline") anchored(step, ["steps", i]);
+        if (
+          step.calculator === "case.backoff" &&
+          !asked.get(step.turnsBy)?.ways.every((way) => way.turns !== undefined)
+        ) {
+          complain(["steps", i, "turnsBy"], `"${step.turnsBy}" is no question whose every answer says how many turns.`);
+        }
     }
   });
+  for (const { path, key, kinds } of figuresAsked(procedure)) {
+    const figure = KNOWN_FIGURES.get(key);
+    if (!figure) complain(path, `"${key}" is no figure that is known here.${named(key, KNOWN_FIGURES.keys())}`);
+    else if (!kinds.includes(figure.kind)) {
+      complain(path, `"${key}" is a ${figure.kind}; here a ${kinds.join(" or ")} is needed.`);
+    }
+  }
+  procedure.release.rechecks.forEach(({ when }, i) => known(when, ["release", "rechecks", i, "when"]));
   const tasks = tasksIn(procedure);
   questions.forEach((question, i) => {
     claim(question.id, ["questions", i, "id"]);
@@ -292,10 +324,12 @@ export function lint(procedure: Procedure): Issue[] {
       complain(["questions", i, "preset"], "a school needs the way a shop goes by until it says otherwise.");
     }
     question.ways.forEach((way, j) => {
-      if (way.proposes && !decided.has(way.proposes.part)) {
-        complain(["questions", i, "ways", j, "proposes"], `nothing is decided about "${way.proposes.part}".`);
-      }
-      known(way.against?.when, ["questions", i, "ways", j, "against", "when"]);
+      way.proposes.forEach(({ part }, k) => {
+        if (!decided.has(part)) {
+          complain(["questions", i, "ways", j, "proposes", k, "part"], `nothing is decided about "${part}".`);
+        }
+      });
+      way.against.forEach(({ when }, k) => known(when, ["questions", i, "ways", j, "against", k, "when"]));
       if ((way.cost !== undefined) !== (question.kind === "estimate")) {
         complain(
           ["questions", i, "ways", j, "cost"],

@@ -52,6 +52,9 @@ export function stepOf(procedure: Procedure, id: string): Step | undefined {
 export const doStepsOf = (procedure: Procedure): DoStep[] =>
   procedure.steps.filter((step): step is DoStep => step.kind === "do");
 
+export const doStepOf = (procedure: Procedure, id: string): DoStep | undefined =>
+  doStepsOf(procedure).find((step) => step.id === id);
+
 /** The steps that bring a pack to its height. */
 export const stackStepsOf = (procedure: Procedure): ComputeStep[] =>
   procedure.steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");

@@ -13,7 +13,11 @@ export const FINDING_DRAWINGS = [
   "joint grease",
   "joint track",
   "boot skin",
+  "spline flank",
 ] as const;
+
+/** The drawings that show where the gauge goes and what it read. */
+export const MEASURE_DRAWINGS = ["rivet flare", "plate width", "chain pitches", "sprocket play"] as const;
 
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
 export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as const;
@@ -29,6 +33,9 @@ const common = {
   why: sentence.optional(),
   caution: sentence.optional(),
 };
+
+/** What a reading means nothing without: "38 at 7 kg". */
+export const underSchema = z.strictObject({ name: sentence, quantity: z.enum(KINDS), unit: z.string(), spec: id });
 
 const measureSchema = z.strictObject({
   kind: z.literal("measure"),
@@ -51,6 +58,15 @@ const measureSchema = z.strictObject({
   stage: z.enum(POINT_STAGES).default("bench"),
   /** Read once more at the end, as left, beside what was found. */
   again: z.boolean().default(false),
+  drawing: z.enum(MEASURE_DRAWINGS).optional(),
+  /** Both places belong together: left and right are typed at once, or neither is kept. */
+  pair: z.boolean().default(false),
+  /** The condition must be said with the reading, since the same gauge at the same place reads another one too. */
+  sayCondition: z.boolean().default(false),
+  /** The load it is read under, said with the reading; the figure on file says which. */
+  under: underSchema.optional(),
+  /** How many pitches of a chain one reading spans. */
+  pitches: z.int().min(1).max(200).optional(),
 });
 
 const inspectSchema = z.strictObject({

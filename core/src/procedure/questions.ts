@@ -3,7 +3,17 @@ import { conditionSchema } from "./condition.ts";
 import { DECISIONS, id, sentence, taskName, when } from "./spine.ts";
 
 /** The drawings that the answers of a question can have; the instruments hold one for each word in order. */
-export const CHOICE_DRAWINGS = ["ring type", "open end", "band style", "access", "shaft identity", "side"] as const;
+export const CHOICE_DRAWINGS = [
+  "ring type",
+  "open end",
+  "band style",
+  "access",
+  "shaft identity",
+  "side",
+  "strike zone",
+  "cage facing",
+  "outboard hold",
+] as const;
 
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
 const costSchema = z.strictObject({
@@ -12,6 +22,14 @@ const costSchema = z.strictObject({
   /** The spec that holds its expected life, as far as anybody knows. */
   life: id.optional(),
   leaves: sentence,
+});
+
+/** Something looked at or done again after a release: by the meter, by days, or at the next job where neither is said. */
+export const recheckSchema = z.strictObject({
+  what: sentence,
+  hours: z.number().positive().optional(),
+  miles: z.number().positive().optional(),
+  days: z.int().positive().optional(),
 });
 
 /**
@@ -37,13 +55,17 @@ export const questionSchema = z.strictObject({
         means: sentence,
         /** How long the step then takes or waits. */
         minutes: z.int().min(0).max(10_000).optional(),
+        /** How far an adjuster is backed off. */
+        turns: z.number().min(0).max(20).optional(),
         /** How the parts that look to this question face. */
         facing: sentence.optional(),
-        /** What this way proposes for a part whatever its readings. */
-        proposes: z.strictObject({ part: id, decision: z.enum(DECISIONS), because: sentence }).optional(),
+        /** What this way proposes for parts whatever their readings. */
+        proposes: z.array(z.strictObject({ part: id, decision: z.enum(DECISIONS), because: sentence })).default([]),
         cost: costSchema.optional(),
+        /** What this way leaves to be done later: it comes back at the next job, or when it is due. */
+        recheck: recheckSchema.optional(),
         /** When something speaks against this way, and what: the rule is named beside it. */
-        against: z.strictObject({ when: conditionSchema, because: sentence }).optional(),
+        against: z.array(z.strictObject({ when: conditionSchema, because: sentence })).default([]),
       }),
     )
     .min(2)

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { lint } from "./lint.ts";
 import { pointSchema } from "./points.ts";
-import { questionSchema } from "./questions.ts";
+import { questionSchema, recheckSchema } from "./questions.ts";
 import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
 import { stepSchema } from "./steps.ts";
 
@@ -42,7 +42,10 @@ const shape = z.strictObject({
   points: z.array(pointSchema),
   steps: z.array(stepSchema),
   gates: z.array(gateSchema).default([]),
-  release: z.strictObject({ lines: z.array(sentence) }),
+  release: z.strictObject({
+    lines: z.array(sentence),
+    rechecks: z.array(z.strictObject({ when: conditionSchema.optional(), ...recheckSchema.shape })).default([]),
+  }),
 });
 export type Procedure = z.infer<typeof shape>;
 
@@ -66,6 +69,8 @@ export type Step = Procedure["steps"][number];
 export type ComputeStep = Extract<Step, { calculator: "clutch.stack" }>;
 export type SlackStep = Extract<Step, { calculator: "chain.slack" }>;
 export type GearingStep = Extract<Step, { calculator: "chain.length" }>;
+export type SplineStep = Extract<Step, { calculator: "chain.spline" }>;
+export type BackoffStep = Extract<Step, { calculator: "case.backoff" }>;
 export type DoStep = Extract<Step, { kind: "do" }>;
 export type WaitStep = Extract<Step, { kind: "wait" }>;
 export type VerifyStep = Extract<Step, { kind: "verify" }>;

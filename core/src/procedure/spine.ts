@@ -21,7 +21,14 @@ const decisionSchema = z.strictObject({
   because: sentence.optional(),
 });
 
-const directionSchema = z.strictObject({ do: sentence, why: sentence.optional(), caution: sentence.optional(), tools });
+const directionSchema = z.strictObject({
+  do: sentence,
+  why: sentence.optional(),
+  caution: sentence.optional(),
+  /** What cannot be undone once it is done, and what must be true before: asked once more. */
+  irreversible: sentence.optional(),
+  tools,
+});
 
 /** A small part that is counted out and counted in: a dowel, a washer, a wedge put there for the time of the work. */
 export const looseSchema = z.strictObject({ id, name: sentence, one: sentence, count: countSchema.default(1) });
@@ -100,7 +107,10 @@ const fastenersSchema = z.strictObject({
   torque: z.strictObject({
     spec: id,
     pattern: z.enum(PATTERNS),
-    stagesPercent: z.array(z.number().gt(0).max(100)).min(1),
+    stagesPercent: z
+      .array(z.number().gt(0).max(100))
+      .min(1)
+      .refine((all) => all.every((percent, i) => percent > (all[i - 1] ?? 0)), "each stage above the one before it"),
     before: sentence,
     caution: sentence.optional(),
     /** The entry that must be in before these are tightened; until then they are only snug. */

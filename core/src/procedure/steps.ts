@@ -1,8 +1,13 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
+import { underSchema } from "./points.ts";
+import { CHOICE_DRAWINGS } from "./questions.ts";
 import { anchor, id, looseSchema, sentence, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
+/** The drawings that an adjustment can have beside its rounds. */
+export const ADJUST_DRAWINGS = ["track sag", "track gaps"] as const;
+
 const STEP_STAGES = ["apart", "together", "prove"] as const;
 
 const doSchema = z.strictObject({
@@ -11,6 +16,10 @@ const doSchema = z.strictObject({
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
+  /** The entry that the drawing of the whole points at while this is done, and the words beside it. */
+  shows: z.strictObject({ entry: id, words: sentence }).optional(),
+  /** What cannot be undone once it is done, and what must be true before: asked once more. */
+  irreversible: sentence.optional(),
   /** Put on the machine for the time of the work; taken off and counted before release. */
   temporary: z.array(looseSchema).default([]),
 });
@@ -23,8 +32,10 @@ const waitSchema = z.strictObject({
   do: sentence,
   end: sentence,
   before: id,
-  /** The part it is for: nothing waits when that part is not renewed. */
-  for: id,
+  /** The part it is for: nothing waits when that part is not renewed. Without one it is always waited for. */
+  for: id.optional(),
+  /** When its clock can start: first thing in the job, or once the bench work is done, such as a wash that dries. */
+  starts: z.enum(["first", "bench"]).default("first"),
   /** The question whose answer says how long. */
   minutesBy: id,
   why: sentence.optional(),
@@ -42,6 +53,20 @@ const expectSchema = z.discriminatedUnion("by", [
     spec: id,
     mistaken: z.array(z.strictObject({ spec: id, says: sentence })).default([]),
   }),
+  /** One of several places or ways, drawn side by side; the others are asked back with what they would do. */
+  z.strictObject({
+    by: z.literal("word"),
+    drawing: z.enum(CHOICE_DRAWINGS),
+    right: sentence,
+    ways: z
+      .array(z.strictObject({ word: sentence, means: sentence, harm: sentence.optional() }))
+      .min(2)
+      .max(5),
+  }),
+  /** What lies here against how the machine is made: a part for another kind is asked back. */
+  z.strictObject({ by: z.literal("machine"), key: id }),
+  /** A length that must be so, such as a printed rule's: off by more than the tolerance on file it is asked back. */
+  z.strictObject({ by: z.literal("length"), nominalMm: z.number().positive(), tolerance: id }),
 ]);
 
 const verifySchema = z.strictObject({
@@ -58,7 +83,7 @@ const verifySchema = z.strictObject({
 const adjustSchema = z.strictObject({
   kind: z.literal("adjust"),
   id,
-  stage: z.enum(["together", "prove"]),
+  stage: z.enum(["build", "together", "prove"]),
   after: id.optional(),
   ...words,
   quantity: z.enum(KINDS),
@@ -70,11 +95,22 @@ const adjustSchema = z.strictObject({
   condition: sentence,
   conditionWord: sentence.optional(),
   otherConditions: z.array(sentence).default([]),
+  /** The load it is read under, said with the reading. */
+  under: underSchema.optional(),
+  /** Read on two sides at once, by these names; what is judged is how far they differ, and one side is turned. */
+  sides: z.tuple([sentence, sentence]).optional(),
+  /** What works out the next turn: the last two rounds, or every round of a sagging track. */
+  suggest: z.enum(["last rounds", "track.tension"]).default("last rounds"),
+  drawing: z.enum(ADJUST_DRAWINGS).optional(),
   /** What is turned between two readings, in words and with its unit; more of it makes the reading smaller or larger. */
   turn: z.strictObject({
     what: sentence,
     unit: sentence,
     more: z.enum(["smaller", "larger"]),
+    /** The direction must be said with the turn: plus or minus. */
+    sayDirection: z.boolean().default(false),
+    /** No more than this at a time; what is suggested stops there. */
+    most: z.number().positive().optional(),
   }),
 });
 
@@ -88,6 +124,8 @@ const stackSchema = z.strictObject({
   pack: id,
   /** The layer whose plates come in several thicknesses, so that their mix brings the height in. */
   choose: z.enum(["outer", "inner"]).default("inner"),
+  /** Where the thinnest of the chosen plates sit; the maker's word. */
+  thins: z.enum(["outermost", "innermost"]).default("outermost"),
   /** Points that give the measured thickness of each layer, outer layer first. */
   thickness: z.tuple([id, id]),
   spec: id,
@@ -120,8 +158,6 @@ const slackSchema = z.strictObject({
   after: id,
   ...words,
   calculator: z.literal("chain.slack"),
-  /** The gearing step whose teeth are used; without one, or before it is answered, the model's own. */
-  gearing: id.optional(),
   geometry: z.strictObject({
     ...driveFields,
     sprocketX: id,
@@ -143,17 +179,49 @@ const gearingSchema = z.strictObject({
   ...words,
   calculator: z.literal("chain.length"),
   drive: z.strictObject({ ...driveFields, centre: id, slotFrom: id, slotTo: id }),
+  /** What the road speed is worked out from; left away where one of them is not on file. */
+  speed: z.strictObject({ rpm: id, primaryRatio: id, gearRatio: id, tireRound: id }).optional(),
+});
+
+/** Old sprocket, new sprocket and shaft compared at their splines; a loose new one is refused. */
+const splineSchema = z.strictObject({
+  kind: z.literal("compute"),
+  id,
+  stage: z.literal("build"),
+  ...words,
+  calculator: z.literal("chain.spline"),
+  /** The figure that says how much play a new sprocket may have. */
+  maxPlay: id,
+});
+
+/** How far an adjuster is backed off, by the school that was answered, in turns and in millimetres of its thread. */
+const backoffSchema = z.strictObject({
+  kind: z.literal("compute"),
+  id,
+  stage: z.enum(["together", "prove"]),
+  after: id.optional(),
+  ...words,
+  calculator: z.literal("case.backoff"),
+  /** The question whose answer says how many turns. */
+  turnsBy: id,
+  pitch: id,
 });
 
 /** The calculators that a step can be bound to. */
-export const STEP_CALCULATORS = ["clutch.stack", "chain.slack", "chain.length"] as const;
+export const STEP_CALCULATORS = [
+  "clutch.stack",
+  "chain.slack",
+  "chain.length",
+  "chain.spline",
+  "case.backoff",
+] as const;
 
 export const stepSchema = z.discriminatedUnion("kind", [
   doSchema,
   waitSchema,
   verifySchema,
   adjustSchema,
-  z.discriminatedUnion("calculator", [stackSchema, slackSchema, gearingSchema], {
+  z.discriminatedUnion("calculator", [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema], {
     error: (issue) =>
       issue.code === "invalid_union"
         ? `"${String((issue.input as { calculator?: unknown }).calculator)}" is no calculator that a step can use: ${STEP_CALCULATORS.join(", ")}.`

@@ -1,5 +1,9 @@
+export { figureEntered, type FigureTyped, figureTypedSchema, specWords } from "./enter.ts";
+export { type KnownFigure, KNOWN_FIGURES } from "./known.ts";
 export {
+  configOf,
   limitOf,
+  specsOfBuild,
   type PlacesSpec,
   type Source,
   sourceLine,

@@ -23,13 +23,25 @@ export const sourceSchema = z.strictObject({
 });
 export type Source = z.infer<typeof sourceSchema>;
 
-const common = { key: z.string().min(1), label: z.string().min(1), source: sourceSchema };
+const common = {
+  key: z.string().min(1),
+  label: z.string().min(1),
+  source: sourceSchema,
+  /** The builds it holds for, by how the machine is made; on another it is not offered. */
+  only: z.record(z.string(), z.string()).optional(),
+};
 
 const across = z.number().min(-1).max(1);
 
 /** One figure of a model with its source: a limit, height, torque, count, a set of places, or a plain figure. Lengths in mm, torques in N·m. */
 export const specSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("limit"), ...common, limit: limitSchema }),
+  z.strictObject({
+    kind: z.literal("limit"),
+    ...common,
+    limit: limitSchema,
+    /** The condition that the limit holds in, where it says one: "at the tightest". */
+    condition: z.string().min(1).optional(),
+  }),
   z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
   z.strictObject({
     kind: z.literal("torque"),
@@ -55,10 +67,22 @@ export const specSchema = z.discriminatedUnion("kind", [
       .max(60),
   }),
   z.strictObject({ kind: z.literal("figure"), ...common, value: z.number(), unit: z.string().min(1) }),
+  /** How the machine is made, in one of the words that are known for it. */
+  z.strictObject({ kind: z.literal("word"), ...common, word: z.string().min(1).max(60) }),
 ]);
 export type Spec = z.infer<typeof specSchema>;
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
 export type PlacesSpec = Extract<Spec, { kind: "places" }>;
+
+/** How a machine is made: the words of its configuration, by key. */
+export const configOf = (specs: readonly Spec[]): Record<string, string> =>
+  Object.fromEntries(specs.flatMap((spec) => (spec.kind === "word" ? [[spec.key, spec.word]] : [])));
+
+/** The figures that hold for a machine as it is made: those of another build are left out, not offered. */
+export function specsOfBuild(specs: readonly Spec[]): Spec[] {
+  const config = configOf(specs);
+  return specs.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
+}
 
 /** The limit a reading is judged by under a spec, or null where the spec is no limit. */
 export function limitOf(spec: Spec) {
@@ -71,6 +95,7 @@ export function limitOf(spec: Spec) {
     case "count":
     case "places":
     case "figure":
+    case "word":
       return null;
   }
 }

@@ -1,5 +1,6 @@
 import {
   aimOf,
+  aimWords,
   isAdjusted,
   isEvent,
   judgeRound,
@@ -31,14 +32,14 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
       <div>
         <LimitRule
           limit={aim && limitOfAim(aim)}
-          judged={last ? { ...judgeRound(last.body), readings: reads } : null}
+          judged={last ? { ...judgeRound(last.body, step.unit), readings: reads } : null}
           unit={step.unit}
           resolution={gauge?.resolution ?? 0.1}
         />
         <p className="text-[15px] text-soft">
           read {step.condition}
-          {aim && ` · ${aim.min.toFixed(1)} to ${aim.max.toFixed(1)} ${step.unit}: ${aim.from.toLowerCase()}`}
-          {gauge && ` · ${gauge.name} ±${gauge.permissibleError} mm`}
+          {aim && ` · ${aimWords(aim)} ${step.unit}: ${aim.from.toLowerCase()}`}
+          {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
         </p>
       </div>
       {turning && (

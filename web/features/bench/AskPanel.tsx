@@ -1,8 +1,10 @@
 import {
   type Bench,
+  costByLife,
   estimateFor,
   factsOf,
   holds,
+  type JobState,
   presetOf,
   questionOf,
   type Slot,
@@ -27,6 +29,7 @@ export function AskPanel({
   const preset = presetOf(bench, question);
   const before = wayOf(bench, state, question.id);
   const facts = factsOf(bench, state);
+  const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
   return (
     <section aria-label={question.ask} className="border-2 border-petrol bg-sheet p-3">
       <p className="caption">{CAPTIONS[question.kind]}</p>
@@ -51,10 +54,14 @@ export function AskPanel({
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
-                <Cost bench={bench} way={way} />
-                {way.against && holds(way.against.when, facts) === true && (
-                  <em className="block font-semibold text-past not-italic">against it: {way.against.because}</em>
-                )}
+                <Cost bench={bench} state={state} way={way} byLife={byLife?.get(way.word) ?? null} />
+                {way.against
+                  .filter(({ when }) => holds(when, facts) === true)
+                  .map(({ because }) => (
+                    <em key={because} className="block font-semibold text-past not-italic">
+                      against it: {because}
+                    </em>
+                  ))}
                 {way.word === preset && <em className="block not-italic">this shop’s way: Enter</em>}
               </span>
             </button>
@@ -82,9 +89,11 @@ const CAPTIONS = {
   estimate: "the owner decides",
 } as const;
 
+type ByLife = { perLife: number; best: boolean };
+
 /** Parts, hours and their sum, how long it is thought to last, and what stays behind. */
-function Cost({ bench, way }: { bench: Bench; way: Way }) {
-  const estimate = estimateFor(bench, way);
+function Cost({ bench, state, way, byLife }: { bench: Bench; state: JobState; way: Way; byLife: ByLife | null }) {
+  const estimate = estimateFor(bench, state, way);
   if (!estimate || !way.cost) return null;
   const life = way.cost.life === undefined ? null : specFor(bench, way.cost.life);
   const unpriced = estimate.parts.filter((part) => part.price === null);
@@ -103,6 +112,12 @@ function Cost({ bench, way }: { bench: Bench; way: Way }) {
       {life?.kind === "figure" && (
         <span className="block">
           thought to last {life.value} {life.unit}
+          {byLife && (
+            <>
+              , <span className="figure">{byLife.perLife.toFixed(2)}</span> an hour
+              {byLife.best && <strong className="text-petrol">: the least of these</strong>}
+            </>
+          )}
         </span>
       )}
       <span className="block">leaves: {way.cost.leaves}</span>

@@ -102,12 +102,17 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
         }
       >
         <span className="figure font-bold whitespace-nowrap">{number}</span>
-        <span className="truncate font-semibold">
+        <Link
+          href={`/machines/${opened?.machine.id ?? ""}`}
+          prefetch={false}
+          title="figures of this machine"
+          className="truncate leading-[44px] font-semibold underline decoration-1 underline-offset-4"
+        >
           <span className="hidden lg:inline">
             {opened?.machine.maker} {opened?.machine.model} ·{" "}
           </span>
           {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit}
-        </span>
+        </Link>
         <span className="caption hidden whitespace-nowrap xl:inline">
           <span className={together ? "" : underlined}>going apart</span> ◂▸{" "}
           <span className={together ? underlined : ""}>going together</span>

@@ -25,7 +25,7 @@ const HINTS: Record<Slot["kind"], string> = {
   lock: "Enter: locked; castle nut: degrees past the slot",
   verify: "what you see, not what should be",
   adjust: "the reading, or how far it was turned",
-  compute: "Enter takes it",
+  compute: "Enter takes it; or the figures asked for",
   do: "Enter: done",
 };
 
@@ -45,6 +45,12 @@ const KEYS: [string, string][] = [
   ["Esc", "leaves a question; keeps a questioned value as typed"],
   ["?", "these keys"],
 ];
+
+/** What Enter and Esc do with a line that is asked back. */
+const YES = {
+  slip: { hint: "Enter takes it", yes: "take it", no: "keep as typed" },
+  sure: { hint: "Enter: yes; Esc: no, nothing is kept", yes: "yes, it is so", no: "no, nothing is kept" },
+} as const;
 
 let asked: MediaQueryList | null = null;
 /** Whether a finger types here: a touch screen, or one too narrow for a desk. Asked of the browser once. */
@@ -94,8 +100,8 @@ export function EntryLine(props: Props) {
     line.current?.focus();
   };
   const hint = asking
-    ? asking.kind === "slip"
-      ? "Enter takes it"
+    ? asking.kind !== "reason"
+      ? YES[asking.kind].hint
       : (asking.hint ?? "number or words")
     : aimKind
       ? HINTS[aimKind]
@@ -133,10 +139,10 @@ export function EntryLine(props: Props) {
           ) : (
             <>
               <button type="button" className="key" data-main="true" onClick={() => submit("")}>
-                Enter: take it
+                Enter: {YES[asking.kind].yes}
               </button>
               <button type="button" className="key" onClick={onCancel}>
-                Esc: keep as typed
+                Esc: {YES[asking.kind].no}
               </button>
             </>
           )}
@@ -200,6 +206,7 @@ export function EntryLine(props: Props) {
             setTimeout(() => line.current?.focus(), 0);
           }}
           onPhoto={onPhoto}
+          signed={aimKind === "adjust" && !asking}
         />
       )}
     </section>

@@ -3,7 +3,7 @@
 import { Delete } from "lucide-react";
 
 const FIGURES = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", " "] as const;
-const NAMES: Record<string, string> = { " ": "space", ".": "point" };
+const NAMES: Record<string, string> = { " ": "space", ".": "point", "-": "minus" };
 
 /** The entry line's keys for a gloved finger: figures, the line's own keys, and Enter across two. */
 export function Keypad({
@@ -13,6 +13,7 @@ export function Keypad({
   onLine,
   onLetters,
   onPhoto,
+  signed,
 }: {
   onType: (text: string) => void;
   onBack: () => void;
@@ -21,6 +22,8 @@ export function Keypad({
   onLine: (line: string) => void;
   onLetters: () => void;
   onPhoto: () => void;
+  /** Whether a figure may be below nothing: how far something was turned back. */
+  signed: boolean;
 }) {
   const lines: [string, string][] = [
     ["-", "strike"],
@@ -31,7 +34,7 @@ export function Keypad({
   return (
     <div aria-label="Keys" role="group" className="no-print grid grid-cols-[3fr_2fr] gap-2 px-4 pb-2">
       <div className="grid grid-cols-3 gap-2">
-        {FIGURES.map((figure) => (
+        {FIGURES.map((key) => (signed && key === " " ? "-" : key)).map((figure) => (
           <button
             key={figure}
             type="button"
@@ -40,7 +43,7 @@ export function Keypad({
             className="key figure min-h-[54px]! text-2xl"
             onClick={() => onType(figure)}
           >
-            {figure === " " ? "␣" : figure}
+            {figure === " " ? "␣" : figure === "-" ? "−" : figure}
           </button>
         ))}
       </div>

@@ -1,5 +1,6 @@
 import {
   type Bench,
+  chainStretch,
   countOf,
   figure,
   isWithheld,
@@ -7,17 +8,22 @@ import {
   type JobState,
   judgeItem,
   latest,
+  limitAt,
   limitOf,
+  type MeasurePoint,
   partOf,
   pointOf,
   readingsOf,
   type Slot,
   sourceLine,
-  specAt,
+  specFor,
+  specWords,
   verdictSentence,
 } from "@averin/core";
+import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
+import { FigureKey } from "@/ui/FigureKey";
 import { inSight } from "./inSight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -32,7 +38,8 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const aim = waiting.find((s): s is Read => s.kind === "read");
   const part = partOf(bench.procedure, point.on);
   const items = [...new Set(slots.map((s) => s.item))];
-  const spec = specAt(bench, state, point.spec);
+  const { spec, elsewhere } = limitAt(bench, state, point);
+  const overruled = bench.overruled.filter((other) => other.key === point.spec);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   const resolution = gauge?.resolution ?? 0.01;
   const read = items.filter((i) => judgeItem(state, point, i, first.phase) !== null);
@@ -42,18 +49,43 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const name = (item: number): string =>
     part ? itemName(part, item, countOf(state, part.id)) : point.name.toLowerCase();
   const judged = judgeItem(state, point, shown, first.phase);
+  const last = judged?.readings[judged.readings.length - 1];
   return (
     <>
       <div>
         <LimitRule limit={spec && limitOf(spec)} judged={judged} unit={point.unit} resolution={resolution} />
         <p className="text-xl" style={{ color: toneOf(judged) }}>
-          <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged, point.unit) : "nothing read yet"}
+          <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged) : "nothing read yet"}
         </p>
         <p className="text-[15px] text-soft">
-          {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec)} · {point.condition}
-          {gauge && ` · ${gauge.name} ±${gauge.permissibleError} mm`}
+          {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec, elsewhere)} ·{" "}
+          {point.condition}
+          {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
         </p>
+        {spec &&
+          overruled.map((other, i) => (
+            <p key={i} className="text-[15px] text-soft">
+              overruled: {specWords(other)}, {sourceLine(other.source)}
+            </p>
+          ))}
+        {spec === null && !isWithheld(bench, state, point.spec) && state.opened && !state.released && (
+          <FigureKey
+            machine={state.opened.body.machine.id}
+            figure={point.spec}
+            words="Enter the limit, with its source"
+          />
+        )}
       </div>
+      {point.drawing && (
+        <GaugePlace
+          drawing={point.drawing}
+          read={
+            last === undefined
+              ? null
+              : `${figure(last.body.valueInBase, resolution)} ${point.unit}${stretchWords(bench, point, last.body.valueInBase)}`
+          }
+        />
+      )}
       <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
         {items.map((item) => {
           const own = judgeItem(state, point, item, first.phase);
@@ -73,7 +105,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
                 <span className="font-semibold">{name(item)}</span>
                 {own ? <VerdictMark judged={own} /> : <span className="text-soft">·</span>}
                 <span style={{ color: toneOf(own) }} className="leading-tight">
-                  {own ? verdictSentence(own, point.unit) : wordsAt(state, slots, item)}
+                  {own ? verdictSentence(own) : wordsAt(state, slots, item)}
                 </span>
                 <span className="figure text-[15px]">
                   {readingsOf(state, point, item, first.phase)
@@ -89,10 +121,22 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   );
 }
 
-const noLimit = (bench: Bench, state: JobState, key: string): string =>
-  isWithheld(bench, state, key)
-    ? "Figure withheld: this part is not the maker's."
-    : "No limit on file in this model's book.";
+function noLimit(bench: Bench, state: JobState, key: string, elsewhere: string | null): string {
+  if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
+  if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
+  return "No limit on file for this machine.";
+}
+
+/** How far a chain has stretched, where the reading is over a counted run of pitches. */
+function stretchWords(bench: Bench, point: MeasurePoint, mm: number): string {
+  const pitch = specFor(bench, "chain-pitch");
+  const spec = specFor(bench, point.spec);
+  const most = spec ? limitOf(spec)?.serviceMax : undefined;
+  if (point.pitches === undefined || pitch?.kind !== "figure" || most === undefined) return "";
+  const limitPercent = 100 * (most / (point.pitches * pitch.value) - 1);
+  const stretch = chainStretch({ measuredMm: mm, pitches: point.pitches, pitchMm: pitch.value, limitPercent });
+  return stretch.ok ? `, ${stretch.value.percent.toFixed(1)} % longer than new` : "";
+}
 
 /** What was said where no number could be had. */
 function wordsAt(state: JobState, slots: readonly Read[], item: number): string {

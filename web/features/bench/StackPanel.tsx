@@ -48,7 +48,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   };
   const kept = section(input.fixed, input.chosen);
   const taken = accepted && (step.choose === "outer" ? accepted.outer : accepted.inner);
-  const proposed = shown ? section(input.fixed, taken ?? layPlates(input, shown.counts)) : kept;
+  const proposed = shown ? section(input.fixed, taken ?? layPlates(step, input, shown.counts)) : kept;
   const height = (plates: readonly SectionPlate[]): number => plates.reduce((sum, plate) => sum + plate.thicknessMm, 0);
   const full = Math.max(height(proposed), max) * 1.05;
   return (

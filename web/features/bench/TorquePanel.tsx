@@ -11,6 +11,7 @@ import {
 } from "@averin/core";
 import { useState } from "react";
 import { BoltRing, isBehind } from "@/instruments/BoltRing";
+import { FigureKey } from "@/ui/FigureKey";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Pull = Extract<Slot, { kind: "pull" }>;
@@ -23,7 +24,20 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
   if (entry?.kind !== "fasteners") return null;
   const spec = torqueSpecFor(bench, entry);
   const choice = wrenchFor(bench, entry);
-  if (!spec) return <p className="border-2 border-dashed border-line p-4 text-xl">{choice.sentence}</p>;
+  if (!spec) {
+    return (
+      <div className="flex flex-col items-start gap-3 border-2 border-dashed border-line p-4">
+        <p className="text-xl">{choice.sentence}</p>
+        {state.opened && (
+          <FigureKey
+            machine={state.opened.body.machine.id}
+            figure={entry.torque.spec}
+            words="Enter the torque, with its source"
+          />
+        )}
+      </div>
+    );
+  }
   const aim = waiting.find((s): s is Pull => s.kind === "pull") ?? null;
   const pulls = pullsOf(state, entry);
   const order = slots.filter((s) => s.pass === 1).map((s) => s.place);

@@ -1,5 +1,6 @@
 import { latest, stepOf, tailOf } from "@averin/core";
 import { AxleStrip } from "@/instruments/AxleStrip";
+import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Something looked at and said; what has to be so stands beside it where it can be drawn. */
@@ -27,6 +28,27 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
         <p className="text-lg">
           <strong>{step.ask}</strong> {said.typed}
         </p>
+      )}
+      {aim && step.expect.by === "word" && (
+        <ul className="grid gap-2 sm:grid-cols-3">
+          {step.expect.ways.map((way, i) => (
+            <li key={way.word} className="flex">
+              <button
+                type="button"
+                className="key min-h-[76px]! w-full flex-col! items-center! py-3 font-normal!"
+                onClick={() => onEnter(String(i + 1))}
+              >
+                {step.expect.by === "word" && <ChoiceDrawing drawing={step.expect.drawing} way={i} size={2} />}
+                <span className="text-center leading-tight">
+                  <strong className="block text-2xl">
+                    <span className="figure text-petrol">{i + 1}</span> {way.word}
+                  </strong>
+                  {way.means}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
       )}
       {aim && right && (
         <div className="flex flex-wrap gap-2">

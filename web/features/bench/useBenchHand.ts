@@ -50,7 +50,8 @@ export type Asking =
       drafts: (typed: string) => Draft[] | null;
       hint?: string;
     }
-  | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] };
+  | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] }
+  | { kind: "sure"; question: string; drafts: Draft[] };
 export type Said = { tone: "said" | "stop"; text: string };
 
 type Hand = { task: string | null; aim: string | null };
@@ -222,6 +223,10 @@ export function useBenchHand({
       turn({ asking: null });
       if (typed.trim() === "") return keep(asking.corrected, here);
     }
+    if (asking?.kind === "sure") {
+      turn({ asking: null });
+      if (typed.trim() === "") return keep(asking.drafts, here);
+    }
     const waiting = here ? slotsInHand(bench, now, here, chosen !== null, hand.aim) : [];
     const kit = here ? tools(bench, here) : { gauge: null, wrench: null };
     const context: LineContext = { bench, state: now, waiting, by: actor.id, ...kit };
@@ -231,6 +236,7 @@ export function useBenchHand({
       case "drafts":
         return keep(answer.drafts, here);
       case "slip":
+      case "sure":
         return ask(answer);
       case "photo":
         return onPhoto();

@@ -104,7 +104,7 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     return {
       name: part && count > 1 ? itemName(part, item, count) : "",
       found: said(found, point.unit),
-      verdict: judged ? verdictSentence(judged, point.unit) : "not measured",
+      verdict: judged ? verdictSentence(judged) : "not measured",
       judged,
       left: left ? `${said(left, point.unit)}${renewed ? " new" : ""}` : stays,
       limit: judged ? limitWords(judged.limit) : "",

@@ -15,6 +15,7 @@ import { type Line, LineChart } from "@/instruments/LineChart";
 import { type SectionPlate, StackSection } from "@/instruments/StackSection";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { CastleNut, Lever, Slice } from "@/instruments/Turning";
+import { SplineFit } from "@/instruments/SplineFit";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 
 type Shown = {
@@ -189,6 +190,7 @@ function judge({ input, output }: Shown): ReactNode {
   const limit = input.limit as Limit;
   const judged = {
     value: num(output.value),
+    unit: "",
     readings: [],
     spec: null,
     limit,
@@ -423,6 +425,14 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
             ]
           : []),
       ]}
+    />
+  ),
+  "chain.spline": ({ input }) => (
+    <SplineFit
+      fit={{
+        ...{ oldMm: num(input.oldSpaceMm), newMm: num(input.newSpaceMm), shaftMm: num(input.shaftSplineMm) },
+        maxPlayMm: orNull(input.maxPlayMm),
+      }}
     />
   ),
   "chain.stretch": ({ input, output }) => (

@@ -16,7 +16,7 @@ export const GROUPS: readonly Group[] = [
   {
     id: "chain",
     title: "Chain",
-    calculators: ["chain.slack", "chain.length", "chain.ratio", "chain.stretch"],
+    calculators: ["chain.slack", "chain.length", "chain.ratio", "chain.stretch", "chain.spline"],
     shared: ["frontTeeth", "rearTeeth", "pitchMm"],
   },
   {
@@ -69,6 +69,7 @@ export const TITLES: Readonly<Record<string, string>> = {
   "chain.length": "Length and axle place",
   "chain.ratio": "Ratio and speed",
   "chain.stretch": "Stretch",
+  "chain.spline": "Splines compared",
   "clutch.stack": "Stack",
   "clutch.pick": "Pick from measured plates",
   "clutch.capacity": "Capacity",

@@ -241,7 +241,7 @@ test("what is worked on must be something the machine has, with one of its own s
   const told = async (more: object): Promise<unknown> =>
     openJob(db, intakeSchema.parse({ ...intake, ...more }), by).catch((error: unknown) => (error as Error).message);
   expect(await told({})).toMatch(
-    /^Say what is worked on: Chain and sprocket set, Chain slack and alignment, Clutch pack/,
+    /^Say what is worked on: Chain and sprocket set, Chain only, Chain slack and alignment, Clutch pack/,
   );
   expect(await told({ procedure: "axle-out-in" })).toMatch(/^Say what is worked on/);
   expect(await told({ procedure: "chain-slack-check" })).toMatch(/^"drags" is no symptom of this work: chain noisy/);

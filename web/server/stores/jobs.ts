@@ -4,12 +4,15 @@ import {
   type Bench,
   type Body,
   complete,
+  configOf,
   countsNeeded,
   draftSchema,
   eventSchema,
   fold,
   type JobEvent,
   type JobState,
+  KNOWN_FIGURES,
+  machineFacts,
   type RefusalData,
   summarise,
 } from "@averin/core";
@@ -91,7 +94,7 @@ async function eventsOf(
 }
 
 /** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
-type JobAtBench = Pick<JobRow, "id" | "number" | "procedureHash" | "lastNumber"> & {
+type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber"> & {
   bookId: string | null;
   shopVersion: number | null;
 };
@@ -99,7 +102,7 @@ type JobAtBench = Pick<JobRow, "id" | "number" | "procedureHash" | "lastNumber">
 /** One look at the database for a job, under a lock where it is about to be written to. */
 async function jobAtBench(db: Database, jobId: string, transaction?: Transaction): Promise<JobAtBench> {
   const rows = await db.sequelize.query<JobAtBench>(
-    `SELECT j.id, j.number, j.procedureHash, j.lastNumber, m.bookId,
+    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, m.bookId,
       (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
       FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id = ?${transaction ? " FOR UPDATE" : ""}`,
     { type: QueryTypes.SELECT, replacements: [jobId], transaction: transaction ?? null },
@@ -114,7 +117,7 @@ const benches = new WeakMap<ShopFigures, Map<string, Bench>>();
 
 /** Everything the job's events are judged by, as the shop has it now. */
 async function benchOf(db: Database, job: JobAtBench, transaction?: Transaction): Promise<Bench> {
-  const figures = await figuresOf(db, job.bookId, job.shopVersion ?? 0, transaction);
+  const figures = await figuresOf(db, job, job.shopVersion ?? 0, transaction);
   const own = benches.get(figures) ?? new Map<string, Bench>();
   benches.set(figures, own);
   const known = own.get(job.procedureHash);
@@ -255,7 +258,17 @@ export async function openJob(
       const message = `"${intake.symptom}" is no symptom of this work: ${symptoms.join(", ")}.`;
       throw new Refused(422, { code: "unsupported", path: "symptom", message });
     }
-    const specs = await specsOf(db, machine.bookId, transaction);
+    const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
+    const config = configOf(specs);
+    const unknown = machineFacts(found.procedure).filter((key) => config[key] === undefined);
+    if (unknown.length > 0) {
+      const labels = unknown.map((key) => KNOWN_FIGURES.get(key)?.label.toLowerCase() ?? key).join(", ");
+      throw new Refused(422, {
+        code: "missing",
+        path: "machine",
+        message: `How this machine is made decides what is done: ${labels} is not on file. Enter it under the machine's figures first.`,
+      });
+    }
     const counts: Record<string, number> = {};
     for (const [part, count] of countsNeeded(found.procedure)) {
       const spec = typeof count === "number" ? null : specs.find((s) => s.key === count.spec);
@@ -310,6 +323,7 @@ export async function openJob(
       meter: { unit: machine.meterUnit as "h" | "mi" | "km", value: intake.meter },
       procedure: { id: found.procedure.id, version: found.procedure.version, hash: found.hash },
       counts,
+      config,
     };
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);

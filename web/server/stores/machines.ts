@@ -37,6 +37,12 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
   return row;
 }
 
+export async function machineById(db: Database, id: string): Promise<MachineRow> {
+  const row = await db.machines.findByPk(id);
+  if (!row) throw notFound("machine");
+  return row.get({ plain: true });
+}
+
 export type KnownMachine = MachineRow & { ownerName: string; ownerContact: string; lastMeter: number | null };
 
 /** Every machine on file with its owner and the last meter reading. */

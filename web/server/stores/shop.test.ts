@@ -1,7 +1,8 @@
 import type { Database } from "../database.ts";
-import { openedClutchJob, testDatabase } from "../testing.ts";
+import { actorCalled, openedClutchJob, testDatabase } from "../testing.ts";
 import { jobById } from "./jobs.ts";
-import { keepProcedure, procedureByHash, proceduresFor, setPreset, shopChanged } from "./shop.ts";
+import { createHash, randomUUID } from "node:crypto";
+import { enterFigure, keepProcedure, procedureByHash, proceduresFor, setPreset, shopChanged } from "./shop.ts";
 
 // Limits in this file are invented.
 let db: Database;
@@ -41,4 +42,58 @@ test("a job keeps the version it began with; new jobs take the newest", async ()
   expect((await proceduresFor(db, ["coil-spring"]))[0]?.hash).toBe(hash);
   expect((await jobById(db, jobId)).bench.procedure.title).toBe(bench.procedure.title);
   expect((await procedureByHash(db, hash)).title).toBe("Clutch pack, newer");
+});
+
+describe("a figure of one machine", () => {
+  const typed = { key: "steel-warp", grade: "measured" as const, where: "plate on the table", most: "0.2", page: "" };
+  const machineOf = async (mark: string): Promise<string> =>
+    (await db.machines.findOne({ where: { mark } }))?.get("id") as string;
+
+  test("governs over its model's book from now on, on that machine only; what it overrules stays in sight", async () => {
+    const other = await openedClutchJob(db, "Club bike 3");
+    const [mira, tobin] = [await actorCalled(db, "Mira Orr"), await actorCalled(db, "Tobin Hask")];
+    const book = (await jobById(db, jobId)).bench.specs.find((s) => s.key === "steel-warp");
+    await enterFigure(db, await machineOf("Club bike 7"), typed, mira);
+    const { bench } = await jobById(db, jobId);
+    const own = bench.specs.filter((s) => s.key === "steel-warp");
+    expect(own).toMatchObject([{ limit: { serviceMax: 0.2 }, source: { grade: "measured", checkedBy: null } }]);
+    expect(bench.overruled).toEqual([book]);
+    expect((await jobById(db, other)).bench.specs).toContainEqual(book);
+    await enterFigure(db, await machineOf("Club bike 7"), { ...typed, most: "0.18" }, tobin);
+    const later = (await jobById(db, jobId)).bench;
+    expect(later.specs.find((s) => s.key === "steel-warp")).toMatchObject({
+      limit: { serviceMax: 0.18 },
+      source: { checkedBy: "Tobin Hask" },
+    });
+    expect(later.overruled).toHaveLength(2);
+  });
+
+  test("what is wrong is told and changes nothing", async () => {
+    const mira = await actorCalled(db, "Mira Orr");
+    const before = await db.machineFigures.count();
+    const machine = await machineOf("Club bike 7");
+    await expect(enterFigure(db, machine, { ...typed, most: "" }, mira)).rejects.toThrow(
+      /give the least that is allowed/,
+    );
+    await expect(enterFigure(db, machine, { ...typed, key: "flux" }, mira)).rejects.toThrow(
+      /no figure that can be entered/,
+    );
+    await expect(enterFigure(db, randomUUID(), typed, mira)).rejects.toThrow(/machine/);
+    expect(await db.machineFigures.count()).toBe(before);
+  });
+});
+
+test("a procedure kept in an earlier shape is read in today's: jobs go on with what they began with", async () => {
+  const { bench } = await jobById(db, jobId);
+  const questions = bench.procedure.questions.map((q) => ({
+    ...q,
+    ways: q.ways.map(({ proposes, against: _, ...way }) => ({
+      ...way,
+      ...(proposes[0] ? { proposes: proposes[0] } : {}),
+    })),
+  }));
+  const body = { ...bench.procedure, questions };
+  const hash = createHash("sha256").update(JSON.stringify(body)).digest("hex");
+  await db.procedures.create({ hash, procedureId: "older", version: 1, body });
+  expect((await procedureByHash(db, hash)).questions).toEqual(bench.procedure.questions);
 });

@@ -1,6 +1,9 @@
-import { createHash } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import {
+  type Actor,
   type Bench,
+  figureEntered,
+  type FigureTyped,
   type Gauge,
   gaugeSchema,
   labourSchema,
@@ -8,6 +11,7 @@ import {
   procedureSchema,
   type Spec,
   specSchema,
+  specsOfBuild,
   type StorePart,
   storePartSchema,
   type Wrench,
@@ -16,6 +20,7 @@ import {
 import type { Transaction } from "sequelize";
 import { z } from "zod";
 import { type Database } from "../database.ts";
+import { inTodaysShape } from "../olderProcedures.ts";
 import { notFound, Refused } from "../refused.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
@@ -41,7 +46,7 @@ export async function procedureByHash(db: Database, hash: string, transaction?: 
   if (known) return known;
   const row = await db.procedures.findByPk(hash, { transaction: transaction ?? null });
   if (!row) throw notFound("procedure");
-  const procedure = procedureSchema.parse(row.get("body"));
+  const procedure = procedureSchema.parse(inTodaysShape(row.get("body")));
   read.set(hash, procedure);
   return procedure;
 }
@@ -54,7 +59,7 @@ export async function proceduresFor(
   const rows = await db.procedures.findAll({ order: [["version", "DESC"]] });
   const newest = new Map<string, { hash: string; procedure: Procedure }>();
   for (const row of rows) {
-    const procedure = procedureSchema.parse(row.get("body"));
+    const procedure = procedureSchema.parse(inTodaysShape(row.get("body")));
     if (builds.includes(procedure.build) && !newest.has(procedure.id)) {
       newest.set(procedure.id, { hash: row.get("hash") as string, procedure });
     }
@@ -73,10 +78,57 @@ async function labourOf(db: Database, transaction?: Transaction): Promise<Bench[
   return row ? labourSchema.parse(row.get("body")) : null;
 }
 
-export async function specsOf(db: Database, bookId: string | null, transaction?: Transaction): Promise<Spec[]> {
+async function bookSpecs(db: Database, bookId: string | null, transaction?: Transaction): Promise<Spec[]> {
   if (bookId === null) return [];
   const rows = await db.specs.findAll({ where: { bookId }, transaction: transaction ?? null });
   return rows.map((row) => specSchema.parse(row.get("body")));
+}
+
+/** Whose figures: a machine's own, and those of its model's book. */
+export type Whose = { machineId: string; bookId: string | null };
+
+/**
+ * A machine's figures: its own, the newest of each, before those of its model's book; and what was overruled by them,
+ * which stays in sight.
+ */
+export async function specsOf(
+  db: Database,
+  { machineId, bookId }: Whose,
+  transaction?: Transaction,
+): Promise<{ specs: Spec[]; overruled: Spec[] }> {
+  const rows = await db.machineFigures.findAll({
+    where: { machineId },
+    order: [["enteredAt", "DESC"]],
+    transaction: transaction ?? null,
+  });
+  const all = [...rows.map((row) => specSchema.parse(row.get("body"))), ...(await bookSpecs(db, bookId, transaction))];
+  const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
+  const governing = all.filter(governs);
+  return { specs: specsOfBuild(governing), overruled: all.filter((spec, i) => !governs(spec, i)) };
+}
+
+/** The keys of the figures that a machine has of its own. */
+export async function ownFigures(db: Database, machineId: string): Promise<ReadonlySet<string>> {
+  const rows = await db.machineFigures.findAll({ where: { machineId } });
+  return new Set(rows.map((row) => row.get("specKey") as string));
+}
+
+/** Keeps a figure of one machine, as typed; what it overrules stays on file. */
+export async function enterFigure(db: Database, machineId: string, typed: FigureTyped, by: Actor): Promise<Spec> {
+  if (!(await db.machines.findByPk(machineId))) throw notFound("machine");
+  const spec = figureEntered(typed, by.roles.includes("lead") ? by.name : null);
+  if (!spec.ok) throw new Refused(422, spec.error);
+  await db.write(async (transaction) => {
+    await db.machineFigures.create(
+      {
+        ...{ id: randomUUID(), machineId, specKey: spec.value.key, body: spec.value },
+        ...{ enteredBy: by.name, enteredAt: new Date() },
+      },
+      { transaction },
+    );
+    await shopChanged(db, transaction);
+  });
+  return spec.value;
 }
 
 export async function gaugesOf(db: Database, transaction?: Transaction): Promise<Gauge[]> {
@@ -112,7 +164,9 @@ export const presetSchema = z.strictObject({ question: z.string().min(1).max(60)
 
 /** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
 export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
-  const procedures = (await db.procedures.findAll()).map((row) => procedureSchema.parse(row.get("body")));
+  const procedures = (await db.procedures.findAll()).map((row) =>
+    procedureSchema.parse(inTodaysShape(row.get("body"))),
+  );
   const offered = procedures.flatMap((p) => p.questions.filter((q) => q.id === question && q.kind === "school"));
   if (!offered.some((q) => q.ways.some((way) => way.word === word))) {
     throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });
@@ -126,7 +180,7 @@ export async function setPreset(db: Database, { question, word }: z.infer<typeof
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
 
-/** Figures read before, by book, with the version of the shop's figures that they were read at. */
+/** Figures read before, by machine, with the version of the shop's figures that they were read at. */
 const figuresRead = new Map<string, { version: number; figures: ShopFigures }>();
 
 /** The counter that goes up with every change to a book, a gauge, a wrench, a part or a preset. */
@@ -140,18 +194,18 @@ export async function shopChanged(db: Database, transaction?: Transaction): Prom
   );
 }
 
-/** The shop's figures for a model at a version of them, read once for each. */
+/** The shop's figures for a machine at a version of them, read once for each. */
 export async function figuresOf(
   db: Database,
-  bookId: string | null,
+  { machineId, bookId }: Whose,
   version: number,
   transaction?: Transaction,
 ): Promise<ShopFigures> {
-  const key = `${db.sequelize.config.database} ${bookId ?? ""}`;
+  const key = `${db.sequelize.config.database} ${machineId}`;
   const known = figuresRead.get(key);
   if (known?.version === version) return known.figures;
   const figures: ShopFigures = {
-    specs: await specsOf(db, bookId, transaction),
+    ...(await specsOf(db, { machineId, bookId }, transaction)),
     gauges: await gaugesOf(db, transaction),
     wrenches: await wrenchesOf(db, transaction),
     parts: await partsOfBook(db, bookId, transaction),

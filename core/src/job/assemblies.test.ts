@@ -1,0 +1,297 @@
+import { shippedBody } from "../../testingProcedures.ts";
+import { TestJob } from "../../testing.ts";
+import { lead, technician } from "../../testingBench.ts";
+import { procedureSchema, questionOf, stepOf } from "../procedure/index.ts";
+import { type Spec, specSchema } from "../spec/index.ts";
+import {
+  type Bench,
+  costByLife,
+  estimateFor,
+  figuresMissing,
+  interpret,
+  isAnswered,
+  judgeItem,
+  limitAt,
+  slot,
+  suggestTurn,
+  tools,
+  waitingSlots,
+  walk,
+} from "./index.ts";
+
+// Every figure here is invented.
+const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+const spec = (kind: string, key: string, more: object): Spec =>
+  specSchema.parse({ kind, key, label: key, source, ...more });
+const torque = (key: string): Spec => spec("torque", `${key}-torque`, { targetNm: 50, tolerancePercent: 10 });
+const figure = (key: string, value: number): Spec => spec("figure", key, { value, unit: "1" });
+const limit = (key: string, of: object, more: object = {}): Spec => spec("limit", key, { limit: of, ...more });
+const gauge = (kind: string, unit = "mm") => ({
+  ...{ id: kind, name: kind, kind, unit, resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
+});
+const part = (role: string, price: string) => ({
+  ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
+});
+const shop = (id: string, specs: Spec[], parts: Bench["parts"] = []): Bench => ({
+  procedure: procedureSchema.parse(shippedBody(id)),
+  ...{ specs, overruled: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
+  gauges: [...["caliper", "rule", "dial"].map((kind) => gauge(kind)), gauge("tire-gauge", "kPa")],
+  wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
+});
+/** What the line says to something typed at a job as it stands. */
+const answerTo = (job: TestJob, typed: string) => {
+  const task = walk(job.shop, job.state).find((t) => waitingSlots(job.shop, job.state, t).length > 0);
+  if (!task) throw new Error("nothing waits");
+  const waiting = waitingSlots(job.shop, job.state, task);
+  return interpret(typed, { bench: job.shop, state: job.state, waiting, by: job.by.id, ...tools(job.shop, task) });
+};
+
+const AXLE = ["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map(torque);
+const COUNTS = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
+const ANSWERS: Record<string, string[]> = {
+  "do:raise": ["left", "", "ball"],
+  "inspect:boot-survey:found": ["torn"],
+  "off:shaft": ["", "maker", "driven"],
+  "inspect:drive-seal:found": ["whole"],
+  "inspect:joint-inside-out:found": ["clean"],
+  "inspect:tracks-out:found": ["smooth"],
+  "measure:joint-play-out:found": ["0.2"],
+  "verify:strike": ["inner"],
+  "verify:ribs-out": ["6"],
+  "fit:bare-shaft": ["", "fold"],
+  "verify:tail-out": ["out", "clock"],
+  "decide:shaft": ["1; O. Brand: go ahead", "1; judged by hand and eye"],
+};
+
+describe("the outboard joint", () => {
+  const bench = shop(
+    "axle-joint-outboard",
+    [
+      ...AXLE,
+      limit("joint-play-out", { kind: "max", serviceMax: 0.5 }),
+      ...[figure("boot-in-ribs", 5), figure("boot-out-ribs", 6), figure("joint-life", 700), figure("boot-life", 100)],
+      figure("whole-shaft-life", 500),
+    ],
+    [
+      ...[part("joint-outboard", "141.00"), part("boot-outboard", "19.80"), part("boot-band", "2.10")],
+      ...[part("outboard-ring", "1.40"), part("joint-grease", "6.50"), part("whole-shaft", "212.00")],
+    ],
+  );
+  const at = (task: string | null, other: Record<string, string[]> = {}): TestJob =>
+    new TestJob(bench, technician, COUNTS).until(task, { ...ANSWERS, ...other });
+
+  test("is struck on its inner race only: another place is asked back with what it does, and nothing comes off before", () => {
+    const job = at("verify:strike");
+    const before = job.events.length;
+    expect(job.type("cage")).toBe("cage: the cage cracks and spills the balls. It must be inner race.");
+    expect(job.type("hammer")).toBe("Say which: 1 inner race, 2 cage, 3 bell.");
+    expect(job.events).toHaveLength(before);
+    expect(job.offer({ type: "part_removed", entry: "joint-out" })).toMatchObject({
+      error: { path: "gate:strike-first" },
+    });
+    expect(job.type("1")).toMatch(/: inner race, right$/);
+  });
+
+  test("what cannot be undone is asked once more, with what must be true before", () => {
+    const job = at("off:joint-out");
+    const answer = answerTo(job, "");
+    expect(answer).toMatchObject({
+      kind: "sure",
+      question: expect.stringMatching(/^This cannot be undone\. .* The drift stands on the inner race\.$/),
+    });
+    expect(answerTo(at("off:ring-out"), "")).toMatchObject({ kind: "drafts" });
+  });
+
+  test("one that is not made to come off stays on: nothing of it is taken off, and its ways are spoken against", () => {
+    const job = at("decide:shaft", { "off:shaft": ["", "maker", "stays"] });
+    expect(walk(bench, job.state).map((task) => task.id)).not.toContain("off:joint-out");
+    const ways = questionOf(bench.procedure, "repair")?.ways ?? [];
+    expect(ways.map((way) => way.against.map((a) => a.because))).toEqual([
+      ["the outboard joint does not come off this shaft"],
+      [expect.stringMatching(/does not come off/), expect.stringMatching(/^water, grit or rust/)],
+      [],
+    ]);
+    job.until(null, { ...ANSWERS, "decide:shaft": ["3; O. Brand: a whole one", ""] });
+    expect(job.open).toEqual([]);
+  });
+
+  test("ends at its release when all is done", () => {
+    const job = at(null, { "decide:joint-out": ["1; judged by hand and eye"] });
+    expect(job.open).toEqual([]);
+    job.keep({ type: "job_released" });
+  });
+
+  test("ways are set side by side by what an hour of their life costs", () => {
+    const job = at("decide:shaft");
+    const repair = questionOf(bench.procedure, "repair") ?? (undefined as never);
+    // (141 + 19.8 + 4.2 + 1.4 + 6.5 + 130 min · 60) / 700; (19.8 + 4.2 + 1.4 + 6.5 + 120) / 100; (212 + 90) / 500.
+    const byLife = costByLife(bench, job.state, repair);
+    expect(byLife?.get("joint and boot")).toEqual({ perLife: expect.closeTo(302.9 / 700, 6), best: true });
+    expect(byLife?.get("boot only")).toEqual({ perLife: expect.closeTo(151.9 / 100, 6), best: false });
+    const without = { ...bench, specs: bench.specs.filter((s) => s.key !== "boot-life") };
+    expect(costByLife(without, job.state, repair)).toBeNull();
+  });
+
+  test("a part that turns out to be worn besides is in the sum, and the owner is asked again", () => {
+    const job = at("decide:joint-out", { "decide:shaft": ["2; O. Brand: the boot", "1; judged by hand and eye"] });
+    const boot = questionOf(bench.procedure, "repair")?.ways[1] ?? (undefined as never);
+    expect(estimateFor(bench, job.state, boot)?.total).toBe("151.90");
+    job.type("2", "judged by hand and eye");
+    expect(estimateFor(bench, job.state, boot)?.total).toBe("292.90");
+    expect(job.open.map((point) => point.text)).toContain(
+      "estimate is now 292.90 TFC; O. Brand agreed to 151.90: ask the owner again, then Change",
+    );
+  });
+});
+
+test("a shaft rebuilt at both ends: each tail is looked at from its own end, boots before both joints", () => {
+  const bench = shop("axle-rebuild", [...AXLE, figure("boot-in-ribs", 5), figure("boot-out-ribs", 6)]);
+  const job = new TestJob(bench, lead, COUNTS).until(null, {
+    ...ANSWERS,
+    "off:shaft": ["", "maker"],
+    "off:band-in-large": ["", "wire"],
+    "off:boot-in": ["", "driven"],
+    "inspect:joint-inside:found": ["clean"],
+    "inspect:tracks:found": ["smooth"],
+    "measure:joint-play:found": ["0.1"],
+    "verify:ribs": ["5"],
+    "verify:cage-way": ["the middle"],
+    "verify:tail": ["in", "anti"],
+  });
+  const fitted = job.events.flatMap((e) => (e.body.type === "part_fitted" ? [e.body.entry] : []));
+  const place = (entry: string): number => fitted.indexOf(entry);
+  expect(place("boot-out")).toBeLessThan(place("joint-out"));
+  expect(place("boot-in")).toBeLessThan(place("race"));
+  expect(place("boot-out")).toBeLessThan(place("race"));
+  expect(job.state.bySlot.has(slot.ask("seen-from").key)).toBe(true);
+  expect(job.state.bySlot.has(slot.ask("seen-from-out").key)).toBe(true);
+});
+
+describe("the countershaft", () => {
+  const bench = shop("countershaft-nut", [
+    ...["guard-bolt", "shaft-nut", "rear-axle"].map(torque),
+    limit("spline-play", { kind: "max", serviceMax: 0.8 }),
+    figure("spline-clearance", 0.25),
+  ]);
+  const at = (task: string): TestJob =>
+    new TestJob(bench, technician, { "guard-bolts": 3 }).until(task, {
+      "measure:slack-stand:found": ["60"],
+      "inspect:nut-found:found": ["loose", "worn"],
+      "inspect:shaft-splines:found": ["stepped"],
+      "measure:spline-old:found": ["0.9"],
+      "inspect:output-seal:found": ["dry"],
+    });
+
+  test("a loose new sprocket is refused; one that fits tells whose wear it was", () => {
+    const job = at("compute:spline-fit");
+    expect(job.type("4.6 4.4 4.05")).toMatch(/^The new sprocket has 0\.35 mm of play, at most 0\.25: .* is refused\./);
+    expect(job.type("4.6 4.0 4.05")).toMatch(/narrower than the shaft's spline/);
+    expect(job.type("4.6 4.2")).toMatch(/^Three widths in mm/);
+    expect(job.type("4.6 4.2 4.05")).toMatch(/play 0\.55 mm with the old, 0\.15 mm with the new$/);
+  });
+
+  test("a figure that is not on file is named, for whoever has the book", () => {
+    expect(figuresMissing(bench, "slack-to-set")).toContain("swing-arm");
+    expect(figuresMissing(bench, "spline-fit")).toEqual([]);
+  });
+});
+
+describe("conditions of readings", () => {
+  const geometry = {
+    "sprocket-x": -70,
+    "sprocket-y": 15,
+    "swing-arm": 560,
+    "arm-rest": -20,
+    "arm-from": -25,
+    "arm-to": 15,
+  };
+  const drive = {
+    "front-teeth": 13,
+    "rear-teeth": 48,
+    "chain-pitch": 15.875,
+    "slack-remains": 10,
+    "slack-tolerance": 4,
+  };
+  const tight = limit(
+    "chain-slack-stand",
+    { kind: "range", serviceMin: 6, serviceMax: 13 },
+    { condition: "at the tightest" },
+  );
+  const specs = Object.entries({ ...geometry, ...drive }).map(([key, value]) => figure(key, value));
+  const bench = shop("chain-slack-check", [...specs, tight, torque("rear-axle")]);
+  const at = (task: string): TestJob =>
+    new TestJob(bench, technician, {}).until(task, {
+      "measure:slack-stand:found": ["60"],
+      "measure:axle-marks:left": ["0.4"],
+    });
+
+  test("a limit at the tightest judges nothing that is read on the stand", () => {
+    const job = at("measure:slack-stand:found");
+    const point = bench.procedure.points.find((p) => p.id === "slack-stand");
+    if (point?.kind !== "measure") throw new Error("no such point");
+    expect(limitAt(bench, job.state, point)).toEqual({ spec: null, elsewhere: "at the tightest" });
+    job.type("10");
+    expect(judgeItem(job.state, point, 1, "found")?.verdict).toBeNull();
+    const here = {
+      ...bench,
+      specs: bench.specs.map((s) => (s === tight ? { ...tight, condition: "on the stand" } : s)),
+    };
+    expect(limitAt(here as Bench, job.state, point).spec?.key).toBe("chain-slack-stand");
+  });
+
+  test("slack that fits the tightest better than the stand is asked back before it is kept", () => {
+    const job = at("adjust:set-slack");
+    expect(answerTo(job, "12")).toMatchObject({
+      kind: "sure",
+      question: expect.stringMatching(
+        /^12: that is nearer to the 10 mm that remain at the tightest .* Was it read on the stand\?$/,
+      ),
+    });
+    expect(answerTo(job, "33")).toMatchObject({ kind: "drafts" });
+  });
+});
+
+describe("wheels", () => {
+  test("one leg stays free until the fork was bounced; no signature passes it", () => {
+    const bench = shop("front-wheel-fork", ["front-axle", "pinch-bolt"].map(torque));
+    const job = new TestJob(bench, lead, { "front-spacer": 2 }).until("do:bounce", {
+      "inspect:fork-found:found": ["sticks"],
+      "inspect:axle-slides:found": ["slides"],
+      "inspect:wheel-bearings:found": ["smooth"],
+    });
+    const pull = { type: "torque_applied" as const, entry: "pinch-left", place: 1, pass: 1, text: "25", wrench: "B" };
+    expect(job.offer(pull)).toMatchObject({ error: { path: "gate:bounce-first" } });
+    expect(job.offer({ type: "gate_passed", gate: "bounce-first", reason: "x" }).ok).toBe(false);
+    job.until("inspect:fork-left:left", {});
+    job.type("smooth");
+    expect(job.type("pinched")).toMatch(/pinched askew$/);
+  });
+
+  test("a rim is brought to a new one's runout, no more than a quarter turn at a time", () => {
+    const bench = shop("spokes-tires", [limit("rim-side", { kind: "max", serviceMax: 2, standardMax: 0.5 })]);
+    const job = new TestJob(bench, technician, { "valve-cap": 2 }).until("adjust:true-front", {
+      ...{ "measure:tire-front:found": ["90"], "measure:tire-rear:found": ["90"], "off:wheels": ["", "settled"] },
+      ...{ "inspect:spokes-front:found": ["even"], "inspect:spokes-rear:found": ["even"] },
+      ...{ "measure:hop-front:found": ["0.3"], "measure:hop-rear:found": ["0.3"] },
+    });
+    const step = stepOf(bench.procedure, "true-front");
+    if (step?.kind !== "adjust") throw new Error("no such step");
+    expect(job.type("2.6")).toMatch(/2\.6 mm, above 2\.0 at most$/);
+    job.type("1");
+    job.type("2.4");
+    // 0.2 mm a quarter turn: to 0.5 it would be nine and a half.
+    expect(suggestTurn(job.state, step)).toBe(1);
+    job.type("");
+    job.type("0.4");
+    expect(isAnswered(bench, job.state, slot.adjust("true-front"))).toBe(true);
+  });
+
+  test("a pressure is judged and told in its own unit", () => {
+    const bench = shop("spokes-tires", [limit("tire-front", { kind: "range", serviceMin: 90, serviceMax: 105 })]);
+    const job = new TestJob(bench, technician, { "valve-cap": 2 }).until("measure:tire-front:found", {});
+    expect(job.type("70")).toBe("front tire pressure: past limit by 20.00 kPa");
+    // A psi is 6.894757 kPa (NIST SP 811).
+    const other = new TestJob(bench, technician, { "valve-cap": 2 }).until("measure:tire-front:found", {});
+    expect(other.type("14 psi")).toMatch(/^front tire pressure: (serviceable|near limit)/);
+  });
+});

@@ -1,0 +1,97 @@
+import { factsIn } from "./condition.ts";
+import type { Procedure } from "./schema.ts";
+import type { Spec } from "../spec/index.ts";
+
+/** A figure that a procedure asks for: where it says so, under which key, and which kind of figure it needs. */
+export type AskedFigure = { path: (string | number)[]; key: string; kinds: readonly Spec["kind"][] };
+
+const FIGURE = ["figure"] as const;
+
+/** Every condition of a procedure: of entries, points, questions, steps, routes, gates and what speaks against a way. */
+export const conditionsIn = (procedure: Procedure): { fact: string; is: string[] }[] =>
+  [
+    ...procedure.spine.flatMap((entry) => [entry.when, entry.backWhen]),
+    ...procedure.points.map((point) => point.when),
+    ...procedure.questions.flatMap((q) => [q.when, ...q.ways.flatMap((way) => way.against.map((a) => a.when))]),
+    ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
+    ...procedure.routes.map((route) => route.when),
+    ...procedure.gates.flatMap((gate) => [gate.when, gate.needs]),
+    ...procedure.release.rechecks.map((recheck) => recheck.when),
+  ].flatMap(factsIn);
+
+/** How a machine must be known to be made before a procedure can say what is done: the keys of its configuration. */
+export const machineFacts = (procedure: Procedure): string[] => {
+  const asked = conditionsIn(procedure).flatMap(({ fact }) => (fact.startsWith("machine:") ? [fact.slice(8)] : []));
+  const verified = procedure.steps.flatMap((s) =>
+    s.kind === "verify" && s.expect.by === "machine" ? [s.expect.key] : [],
+  );
+  return [...new Set([...asked, ...verified])];
+};
+
+/** Every figure that a procedure asks the model's book for, in the order it stands there. */
+export function figuresAsked(procedure: Procedure): AskedFigure[] {
+  const asked: AskedFigure[] = [];
+  const ask = (path: (string | number)[], key: string, kinds: readonly Spec["kind"][]): void =>
+    void asked.push({ path, key, kinds });
+  const counted = (path: (string | number)[], { count }: { count: number | { spec: string } }): void => {
+    if (typeof count !== "number") ask([...path, "count"], count.spec, ["count"]);
+  };
+  const named = (path: (string | number)[], keys: Readonly<Record<string, string>>): void => {
+    for (const [name, key] of Object.entries(keys)) ask([...path, name], key, FIGURE);
+  };
+  procedure.spine.forEach((entry, i) => {
+    const path = ["spine", i];
+    if (entry.kind === "pack") entry.layers.forEach((layer, j) => counted([...path, "layers", j], layer));
+    else counted(path, entry);
+    if (entry.kind === "part") entry.loose.forEach((piece, j) => counted([...path, "loose", j], piece));
+    if (entry.kind !== "fasteners") return;
+    ask([...path, "torque", "spec"], entry.torque.spec, ["torque"]);
+    if (entry.places !== undefined) ask([...path, "places"], entry.places, ["places"]);
+  });
+  procedure.points.forEach((point, i) => {
+    if (point.kind !== "measure") return;
+    ask(["points", i, "spec"], point.spec, ["limit", "height"]);
+    if (point.under) ask(["points", i, "under", "spec"], point.under.spec, FIGURE);
+  });
+  procedure.questions.forEach((question, i) =>
+    question.ways.forEach((way, j) => {
+      if (way.cost?.life !== undefined) ask(["questions", i, "ways", j, "cost", "life"], way.cost.life, FIGURE);
+    }),
+  );
+  procedure.steps.forEach((step, i) => {
+    const path = ["steps", i];
+    if (step.kind === "verify" && step.expect.by === "count") {
+      ask([...path, "expect", "spec"], step.expect.spec, FIGURE);
+      step.expect.mistaken.forEach(({ spec }, j) => ask([...path, "expect", "mistaken", j, "spec"], spec, FIGURE));
+    }
+    if (step.kind === "verify" && step.expect.by === "length") {
+      ask([...path, "expect", "tolerance"], step.expect.tolerance, FIGURE);
+    }
+    if (step.kind === "adjust" && step.under) ask([...path, "under", "spec"], step.under.spec, FIGURE);
+    if (step.kind === "adjust") ask([...path, "spec"], step.spec, step.setBy === undefined ? ["limit"] : FIGURE);
+    if (step.kind !== "compute") return;
+    switch (step.calculator) {
+      case "clutch.stack": {
+        ask([...path, "spec"], step.spec, ["height"]);
+        if (!step.capacity) return;
+        const { springs: _, springLength, ...keys } = step.capacity;
+        named([...path, "capacity"], keys);
+        return ask([...path, "capacity", "springLength"], springLength, ["limit"]);
+      }
+      case "chain.slack":
+        return named([...path, "geometry"], step.geometry);
+      case "chain.length":
+        named([...path, "drive"], step.drive);
+        return named([...path, "speed"], step.speed ?? {});
+      case "case.backoff":
+        return ask([...path, "pitch"], step.pitch, FIGURE);
+      case "chain.spline":
+        return ask([...path, "maxPlay"], step.maxPlay, FIGURE);
+    }
+  });
+  for (const fact of machineFacts(procedure)) ask(["machine"], fact, ["word"]);
+  (procedure.identity?.withholds ?? []).forEach((key, i) =>
+    ask(["identity", "withholds", i], key, ["limit", "figure", "height", "torque"]),
+  );
+  return asked;
+}

@@ -1,0 +1,163 @@
+import { z } from "zod";
+import { type Answer, refusalFromIssue } from "../calculator/index.ts";
+import { findUnit, quantityParse } from "../quantity/index.ts";
+import { KNOWN_FIGURES } from "./known.ts";
+import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
+
+const typed = z.string().trim().max(40).default("");
+
+/** A figure of one machine as it is typed: what the maker's manual, a label or a gauge says, and where it stands. */
+export const figureTypedSchema = z.strictObject({
+  key: z.string().min(1).max(60),
+  /** A plain figure, a count, or the torque to aim at. */
+  value: typed,
+  least: typed,
+  most: typed,
+  /** How far off a torque may be, in percent. */
+  tolerance: typed,
+  /** The condition that a limit holds in, where it says one. */
+  condition: typed,
+  grade: z.enum(SOURCE_GRADES),
+  /** The book, sheet or label; who measured it, where it was measured. */
+  where: z.string().trim().max(120),
+  page: z.string().trim().max(40).default(""),
+});
+export type FigureTyped = z.input<typeof figureTypedSchema>;
+
+const refuse = (path: string, message: string): Answer<never> => ({
+  ok: false,
+  error: { code: "missing", path, message },
+});
+
+/** Units as figures are kept in, by the name that quantities know; others carry no unit that could be typed. */
+const unitNamed = (unit: string) => findUnit(unit === "N·m" ? "N.m" : unit);
+
+/**
+ * A figure as typed, made into one of the machine's own: lengths and torques with or without a unit of their kind.
+ * Errors: unsupported for a key that no procedure asks for and for places, which belong to the model's book; missing and
+ * type where a number is left away or is none; what a limit must be is told by the limit's own schema.
+ */
+export function figureEntered(input: FigureTyped, checkedBy: string | null): Answer<Spec> {
+  const parsed = figureTypedSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    if (!issue) throw new Error("a refusal without an issue");
+    return { ok: false, error: refusalFromIssue(issue, input) };
+  }
+  const { key, grade, where, page, condition, ...texts } = parsed.data;
+  if (where === "")
+    return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
+  const known = KNOWN_FIGURES.get(key);
+  if (!known || known.kind === "places") {
+    const message = `"${key}" is no figure that can be entered for one machine.`;
+    return { ok: false, error: { code: "unsupported", path: "key", message } };
+  }
+  const numbers = new Map<string, number>();
+  for (const name of ["value", "least", "most", "tolerance"] as const) {
+    if (texts[name] === "" || known.kind === "word") continue;
+    const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
+    const read = unit
+      ? quantityParse({ text: texts[name], kind: unit.kind, unit: unit.name })
+      : plainNumber(texts[name], name);
+    if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
+    numbers.set(name, read.value.valueInBase);
+  }
+  const need = (name: string, what: string): Answer<number> => {
+    const value = numbers.get(name);
+    return value === undefined ? refuse(name, `${known.label}: give ${what}.`) : { ok: true, value };
+  };
+  const source = { grade, book: where, edition: "", page, checkedBy };
+  const common = { key, label: known.label, source };
+  switch (known.kind) {
+    case "limit": {
+      const least = numbers.get("least");
+      const most = numbers.get("most");
+      if (least === undefined && most === undefined) {
+        return refuse("least", `${known.label}: give the least that is allowed, the most, or both.`);
+      }
+      const limit =
+        least === undefined
+          ? { kind: "max", serviceMax: most }
+          : most === undefined
+            ? { kind: "min", serviceMin: least }
+            : { kind: "range", serviceMin: least, serviceMax: most };
+      return checked({ kind: "limit", ...common, limit, ...(condition === "" ? {} : { condition }) });
+    }
+    case "height": {
+      const min = need("least", "the least height");
+      const max = need("most", "the greatest height");
+      if (!min.ok) return min;
+      if (!max.ok) return max;
+      const target = numbers.get("value");
+      return checked({
+        kind: "height",
+        ...common,
+        heightMm: { min: min.value, max: max.value, ...(target === undefined ? {} : { target }) },
+      });
+    }
+    case "torque": {
+      const target = need("value", "the torque");
+      const tolerance = need("tolerance", "how far off it may be, in percent");
+      if (!target.ok) return target;
+      if (!tolerance.ok) return tolerance;
+      return checked({ kind: "torque", ...common, targetNm: target.value, tolerancePercent: tolerance.value });
+    }
+    case "count": {
+      const count = need("value", "how many there are");
+      return count.ok ? checked({ kind: "count", ...common, count: count.value }) : count;
+    }
+    case "word": {
+      const words = known.words ?? [];
+      if (!words.includes(texts.value)) return refuse("value", `${known.label}: one of ${words.join(", ")}.`);
+      return checked({ kind: "word", ...common, word: texts.value });
+    }
+    case "figure": {
+      const value = need("value", "the figure");
+      return value.ok ? checked({ kind: "figure", ...common, value: value.value, unit: known.unit }) : value;
+    }
+  }
+}
+
+function plainNumber(text: string, path: string): Answer<{ valueInBase: number }> {
+  const value = Number(text.replace(",", "."));
+  if (Number.isFinite(value)) return { ok: true, value: { valueInBase: value } };
+  return { ok: false, error: { code: "type", path, message: `"${text}" is no number.` } };
+}
+
+function checked(spec: object): Answer<Spec> {
+  const parsed = specSchema.safeParse(spec);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const issue = parsed.error.issues[0];
+  if (!issue) throw new Error("a refusal without an issue");
+  return { ok: false, error: refusalFromIssue(issue, spec) };
+}
+
+/** A figure in words: "0.15 mm at most", "36 to 50 mm", "98 N·m ±10 %". */
+export function specWords(spec: Spec): string {
+  const unit = KNOWN_FIGURES.get(spec.key)?.unit ?? "";
+  const withUnit = (text: string): string => (unit === "" || unit === "1" ? text : `${text} ${unit}`);
+  switch (spec.kind) {
+    case "limit": {
+      const { serviceMin: least, serviceMax: most } = spec.limit;
+      const within =
+        least === undefined
+          ? `${withUnit(String(most))} at most`
+          : most === undefined
+            ? `${withUnit(String(least))} at least`
+            : withUnit(`${least} to ${most}`);
+      return spec.condition === undefined ? within : `${within}, ${spec.condition}`;
+    }
+    case "height":
+      return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}`;
+    case "torque":
+      return `${spec.targetNm} N·m ±${spec.tolerancePercent} %`;
+    case "count":
+      return String(spec.count);
+    case "word":
+      return spec.word;
+    case "places":
+      return `${spec.places.length} places`;
+    case "figure":
+      return spec.unit === "1" ? String(spec.value) : `${spec.value} ${spec.unit}`;
+  }
+}

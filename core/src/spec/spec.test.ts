@@ -1,0 +1,68 @@
+import { figureEntered, type FigureTyped, KNOWN_FIGURES, specWords } from "./index.ts";
+
+// Every limit and torque here is invented.
+const typed = (key: string, more: Partial<FigureTyped>): FigureTyped => ({
+  ...{ key, grade: "maker's manual", where: "workshop book", page: "4-2" },
+  ...more,
+});
+const kept = (input: FigureTyped) => {
+  const answer = figureEntered(input, "Lead");
+  if (!answer.ok) throw new Error(`${answer.error.path}: ${answer.error.message}`);
+  return answer.value;
+};
+const refusedAt = (input: FigureTyped): string => {
+  const answer = figureEntered(input, null);
+  return answer.ok ? "kept" : `${answer.error.path}: ${answer.error.message}`;
+};
+
+describe("a figure entered for one machine", () => {
+  test("takes its kind from what it is, its unit from what was typed, and carries its source", () => {
+    const spec = kept(typed("steel-warp", { most: ".006in" }));
+    // An inch is 25.4 mm (NIST SP 811).
+    expect(spec).toMatchObject({ kind: "limit", limit: { kind: "max", serviceMax: expect.closeTo(0.1524, 9) } });
+    expect(spec.source).toEqual({
+      ...{ grade: "maker's manual", book: "workshop book", edition: "", page: "4-2", checkedBy: "Lead" },
+    });
+    // 72 lbf·ft is 97.6 N·m (NIST SP 811).
+    expect(kept(typed("shaft-nut-torque", { value: "72 ft-lb", tolerance: "10" }))).toMatchObject({
+      targetNm: expect.closeTo(97.618, 2),
+      tolerancePercent: 10,
+    });
+    expect(kept(typed("swing-arm", { value: "560" }))).toMatchObject({ kind: "figure", value: 560, unit: "mm" });
+    expect(kept(typed("rear-bolt-count", { value: "6" }))).toMatchObject({ kind: "count", count: 6 });
+  });
+
+  test.each([
+    ["no source", typed("steel-warp", { most: "0.1", where: " " }), /^where: /],
+    [
+      "neither end",
+      typed("steel-warp", {}),
+      /^least: Steel plate warp: give the least that is allowed, the most, or both/,
+    ],
+    ["the wrong way round", typed("chain-slack-stand", { least: "50", most: "36" }), /limit\.serviceMax must be above/],
+    ["a unit of another kind", typed("steel-warp", { most: "3 N" }), /^most: /],
+    ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90" }), /^tolerance: /],
+    ["no number", typed("front-teeth", { value: "thirteen" }), /^value: "thirteen" is no number/],
+    ["half a bolt", typed("rear-bolt-count", { value: "5.5" }), /count/],
+    ["a figure nobody asks for", typed("flux", { value: "1" }), /^key: "flux" is no figure that can be entered/],
+    ["places", typed("cover-bolt-places", { value: "1" }), /^key: /],
+  ])("%s is refused with what would be right", (_, input, expected) => {
+    expect(refusedAt(input)).toMatch(expected);
+  });
+
+  test("in words it reads as it is meant", () => {
+    expect(specWords(kept(typed("steel-warp", { most: "0.15" })))).toBe("0.15 mm at most");
+    expect(specWords(kept(typed("friction-thickness", { least: "2.7" })))).toBe("2.7 mm at least");
+    expect(specWords(kept(typed("chain-slack-stand", { least: "36", most: "50", condition: "on the stand" })))).toBe(
+      "36 to 50 mm, on the stand",
+    );
+    expect(specWords(kept(typed("stack-height", { least: "41", most: "42", value: "41.5" })))).toBe(
+      "41 to 42 mm, best 41.5",
+    );
+    expect(specWords(kept(typed("front-teeth", { value: "13" })))).toBe("13");
+  });
+
+  test("every figure that is known has a label of its own", () => {
+    for (const [key, { label }] of KNOWN_FIGURES) expect(`${key} ${label}`).toMatch(/^[a-z0-9-]+ [A-Z]/);
+  });
+});

@@ -1,0 +1,47 @@
+import { figuresAsked } from "@averin/core";
+import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
+import { orNotFound, requireActor } from "@/server/page";
+import { machineById } from "@/server/stores/machines";
+import { ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
+import { TopRule } from "@/ui/TopRule";
+
+export const dynamic = "force-dynamic";
+
+export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
+  const { db, actor } = await requireActor();
+  const machine = await orNotFound(machineById(db, (await params).id));
+  const { specs, overruled } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
+  const own = await ownFigures(db, machine.id);
+  const seen = new Set<string>();
+  const work = (await proceduresFor(db, machine.builds)).map(({ procedure }) => {
+    // Told where it is asked for first: the same figure is entered once.
+    const keys = [...new Set(figuresAsked(procedure).map(({ key }) => key))].filter((key) => !seen.has(key));
+    for (const key of keys) seen.add(key);
+    const lines = keys.map(
+      (key): FigureLine => ({
+        key,
+        governs: specs.find((spec) => spec.key === key) ?? null,
+        overruled: overruled.filter((spec) => spec.key === key),
+        own: own.has(key),
+      }),
+    );
+    return { title: procedure.title, lines };
+  });
+  return (
+    <>
+      <TopRule person={actor.name}>
+        <span className="text-lg font-semibold">
+          {machine.mark} · {machine.maker} {machine.model} {machine.year ?? ""}
+        </span>
+      </TopRule>
+      <main className="mx-auto max-w-[1180px] p-5">
+        <h1 className="pb-1 text-2xl font-semibold">Figures of this machine</h1>
+        <p className="pb-5 text-lg text-soft">
+          Each is entered once, with its source. The machine’s own governs over its model’s book; jobs judged before keep
+          what they were judged by.
+        </p>
+        <MachineFigures machine={machine.id} work={work.filter(({ lines }) => lines.length > 0)} />
+      </main>
+    </>
+  );
+}

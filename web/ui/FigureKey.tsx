@@ -1,0 +1,118 @@
+"use client";
+
+import { KNOWN_FIGURES, SOURCE_GRADES } from "@averin/core";
+import { useRouter } from "next/navigation";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { send } from "@/client/send";
+
+/** What is typed for each kind of figure: the field and what it is called. */
+const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]> = {
+  limit: [
+    ["least", "least that is allowed"],
+    ["most", "most that is allowed"],
+    ["condition", "read under which condition, where it says one"],
+  ],
+  height: [
+    ["least", "least"],
+    ["most", "greatest"],
+    ["value", "best, where it says one"],
+  ],
+  torque: [
+    ["value", "torque"],
+    ["tolerance", "more or less, in percent"],
+  ],
+  count: [["value", "how many"]],
+  figure: [["value", "figure"]],
+};
+
+/** Opens the form for one figure of one machine; what is kept governs here from then on. */
+export function FigureKey({ machine, figure, words }: { machine: string; figure: string; words: string }) {
+  const [open, setOpen] = useState(false);
+  const known = KNOWN_FIGURES.get(figure);
+  if (!known || known.kind === "places") return null;
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <button type="button" className="key">
+          {words}
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
+        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
+          <Dialog.Title className="text-2xl font-semibold">{known.label}</Dialog.Title>
+          <Dialog.Description className="text-soft">
+            For this machine, {known.unit === "" || known.unit === "1" ? "a plain number" : `in ${known.unit}`}; another
+            unit may follow the figure. It needs its source.
+          </Dialog.Description>
+          <FigureForm machine={machine} figure={figure} onKept={() => setOpen(false)} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function FigureForm({ machine, figure, onKept }: { machine: string; figure: string; onKept: () => void }) {
+  const router = useRouter();
+  const [message, setMessage] = useState("");
+  const [busy, setBusy] = useState(false);
+  const kind = KNOWN_FIGURES.get(figure)?.kind ?? "figure";
+  const submit = async (form: FormData): Promise<void> => {
+    setBusy(true);
+    const answer = await send("POST", `/api/machines/${machine}/figures`, { key: figure, ...Object.fromEntries(form) });
+    setBusy(false);
+    if (answer.kind === "kept") {
+      router.refresh();
+      return onKept();
+    }
+    setMessage(answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was kept.");
+  };
+  return (
+    <form
+      className="mt-3 flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit(new FormData(event.currentTarget));
+      }}
+    >
+      {(FIELDS[kind] ?? []).map(([name, label], i) => (
+        <label key={name} className="flex flex-col gap-1 font-semibold">
+          {label}
+          <input name={name} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
+        </label>
+      ))}
+      <label className="flex flex-col gap-1 font-semibold">
+        source
+        <select name="grade" className="field text-xl" defaultValue="maker's manual">
+          {SOURCE_GRADES.map((grade) => (
+            <option key={grade}>{grade}</option>
+          ))}
+        </select>
+      </label>
+      <div className="grid grid-cols-[1fr_110px] gap-3">
+        <label className="flex flex-col gap-1 font-semibold">
+          where it stands
+          <input name="where" className="field text-xl" placeholder="book, sheet or label" autoComplete="off" />
+        </label>
+        <label className="flex flex-col gap-1 font-semibold">
+          page
+          <input name="page" className="field text-xl" autoComplete="off" />
+        </label>
+      </div>
+      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
+        {message}
+      </p>
+      <div className="flex gap-2">
+        <button type="submit" className="key min-h-[56px]! px-6! text-xl" data-main="true" disabled={busy}>
+          Keep it for this machine
+        </button>
+        <Dialog.Close asChild>
+          <button type="button" className="key min-h-[56px]!">
+            Leave it
+          </button>
+        </Dialog.Close>
+      </div>
+    </form>
+  );
+}
