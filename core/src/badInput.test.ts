@@ -73,6 +73,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
     spanMm: 1000,
     threadPitchMm: 1,
   },
+  "track.lugs": { windows: 48, lugs: 144, torn: 6, studs: 96, pulled: 2, pitchMm: 64 },
   "track.align": { leftGapMm: 12, rightGapMm: 8, toleranceMm: 1 },
   "track.speed": { driverTeeth: 8, trackPitchMm: 64, topTeeth: 20, bottomTeeth: 40, shaftRpm: 6000 },
   "axle.band": { side: "left", viewedFrom: "outboard" },

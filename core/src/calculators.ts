@@ -16,7 +16,7 @@ import {
 import { metrologyJudge } from "./metrology/index.ts";
 import { quantityConvert, quantityParse } from "./quantity/index.ts";
 import { seasonDue } from "./season/index.ts";
-import { trackAlign, trackSpeed, trackTension } from "./track/index.ts";
+import { trackAlign, trackLugs, trackSpeed, trackTension } from "./track/index.ts";
 import { wearProject, wearWeibull } from "./wear/index.ts";
 
 const ALL = [
@@ -24,7 +24,7 @@ const ALL = [
   ...[clutchStack, clutchPick, clutchCapacity],
   ...[chainRatio, chainLength, chainStretch, chainSlack, chainSpline],
   ...[caseFreeplay, caseGrowth, caseBackoff],
-  ...[trackTension, trackAlign, trackSpeed],
+  ...[trackTension, trackAlign, trackSpeed, trackLugs],
   ...[axleBand, axleGrease, axleBacklash, axleVent],
   ...[bearingDecode, bearingClearance, bearingFit, bearingMount, bearingLife],
   ...[fastenerPreload, fastenerStress, fastenerAdapter, fastenerWrench, fastenerSequence, fastenerCastle],

@@ -2,6 +2,8 @@ import Link from "next/link";
 import { Today } from "@/features/today/Today";
 import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/stores/jobs";
+import { rechecksOpen } from "@/server/stores/rechecks";
+import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -9,6 +11,7 @@ export const dynamic = "force-dynamic";
 export default async function TodayPage() {
   const { db, actor } = await requireActor();
   const { jobs, at } = await jobLines(db);
+  const due = (await rechecksOpen(db)).filter((line) => line.due);
   return (
     <>
       <TopRule person={actor.name}>
@@ -21,7 +24,14 @@ export default async function TodayPage() {
         </Link>
       </TopRule>
       <main className="mx-auto max-w-[1240px] p-5">
-        <Today jobs={jobs} at={at} />
+        <Today jobs={jobs} at={at}>
+          {due.length > 0 && (
+            <section aria-label="Due again" className="pt-6">
+              <h2 className="caption border-b-2 border-ink pb-1">due again</h2>
+              <Rechecks lines={due} marks />
+            </section>
+          )}
+        </Today>
       </main>
     </>
   );

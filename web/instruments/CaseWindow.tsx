@@ -15,7 +15,8 @@ export function CaseWindow({
   bottomTeeth: number;
   pitchMm: number;
   centreMm: number;
-  playMm: number | null;
+  /** The play of one run; null where the chain is too short, undefined where nothing was read yet. */
+  playMm: number | null | undefined;
 }) {
   const title = useId();
   const r1 = pathRadius(topTeeth, pitchMm);
@@ -44,7 +45,7 @@ export function CaseWindow({
     >
       <title
         id={title}
-      >{`Case, ${topTeeth} over ${bottomTeeth} teeth, play ${playMm === null ? "none" : `${playMm.toFixed(1)} mm`}`}</title>
+      >{`Case, ${topTeeth} over ${bottomTeeth} teeth, play ${playMm == null ? "none" : `${playMm.toFixed(1)} mm`}`}</title>
       <rect x="60" y="2" width={SIZE - 120} height={SIZE - 4} rx="70" fill="var(--ground)" stroke="var(--line)" />
       {[
         { y: top, r: r1, teeth: topTeeth },
@@ -92,7 +93,7 @@ export function CaseWindow({
         className="figure"
         fill={playMm === null ? "var(--past)" : "var(--petrol)"}
       >
-        {playMm === null ? "too short" : playMm.toFixed(1)}
+        {playMm === null ? "too short" : (playMm?.toFixed(1) ?? "not read")}
       </text>
     </svg>
   );

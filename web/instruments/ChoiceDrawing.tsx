@@ -4,15 +4,7 @@ import type { ReactNode } from "react";
 export type ChoiceDrawingName = (typeof CHOICE_DRAWINGS)[number];
 
 /** What each answer looks like, in the order of the answers; the words beside it say the same. */
-export function ChoiceDrawing({
-  drawing,
-  way,
-  size = 1,
-}: {
-  drawing: ChoiceDrawingName;
-  way: number;
-  size?: number;
-}) {
+export function ChoiceDrawing({ drawing, way, size = 1 }: { drawing: ChoiceDrawingName; way: number; size?: number }) {
   return (
     <svg
       viewBox="0 0 104 60"
@@ -98,6 +90,19 @@ const caged = (right: boolean): ReactNode => (
   </>
 );
 
+/** A track from its side, nose at the right: the way it runs on top and at the ground, by its arrows. */
+const runs = (right: boolean): ReactNode => (
+  <>
+    <path d="M22 10h60a18 18 0 0 1 0 36H22a18 18 0 0 1 0-36z" fill="var(--band)" />
+    <path d="M4 54h96" strokeWidth="1.4" />
+    <g stroke={right ? "var(--petrol)" : "var(--past)"} strokeWidth="3">
+      <path d={right ? "M34 20h34M60 13l9 7-9 7" : "M68 20H34M42 13l-9 7 9 7"} />
+      <path d={right ? "M68 38H34M42 31l-9 7 9 7" : "M34 38h34M60 31l9 7-9 7"} />
+    </g>
+    {!right && <path d="M4 4l12 12M16 4L4 16" stroke="var(--past)" strokeWidth="3" />}
+  </>
+);
+
 const DRAW: Record<ChoiceDrawingName, readonly ReactNode[]> = {
   side: [<g key="l">{seatedSide(true)}</g>, <g key="r">{seatedSide(false)}</g>],
   "open end": [<g key="o">{lookedAtFrom(true)}</g>, <g key="i">{lookedAtFrom(false)}</g>],
@@ -113,6 +118,7 @@ const DRAW: Record<ChoiceDrawingName, readonly ReactNode[]> = {
     </g>,
   ],
   "strike zone": [<g key="race">{struck(0)}</g>, <g key="cage">{struck(1)}</g>, <g key="bell">{struck(2)}</g>],
+  "track arrow": [<g key="runs">{runs(true)}</g>, <g key="back">{runs(false)}</g>],
   "cage facing": [<g key="middle">{caged(true)}</g>, <g key="cup">{caged(false)}</g>],
   "outboard hold": [
     <g key="driven">

@@ -44,6 +44,9 @@ const DRAW: Record<FindingDrawingName, (grade: number) => ReactNode> = {
   "joint track": track,
   "boot skin": boot,
   "spline flank": spline,
+  "oil rag": rag,
+  "drive belt": belt,
+  "idler wheel": idler,
 };
 
 /** Three teeth in profile: even with a flat top, hollow, leaning over, worn to a point. */
@@ -146,6 +149,63 @@ function spline(grade: number): ReactNode {
         d={`M2 56V40h24${narrow ? "q3 0 4-4l2-22" : "V14"}h${18 - 2 * narrow}${narrow ? "l2 22q1 4 4 4" : "v26"}h18${narrow ? "q3 0 4-4l2-22" : "V14"}h${18 - 2 * narrow}${narrow ? "l2 22q1 4 4 4" : "v26"}h18v16z`}
         fill="var(--band)"
       />
+    </>
+  );
+}
+
+/** Oil on a white rag: as fresh, darker but clear, glittering, milky. */
+function rag(grade: number): ReactNode {
+  return (
+    <>
+      <path d="M6 6h92v48H6z" fill="var(--sheet)" />
+      <path
+        d="M28 16q26-10 46 2t8 24q-18 12-42 6T22 30q0-8 6-14z"
+        fill={["var(--band)", "var(--soft)", "var(--soft)", "var(--band)"][grade] ?? "none"}
+      />
+      {grade === 2 && (
+        <path
+          d="M36 22l4 4M52 18l3 5M64 30l5-3M44 38l4-4M58 42l5 2M72 24l3 4"
+          stroke="var(--sheet)"
+          strokeWidth="2.6"
+        />
+      )}
+      {grade === 3 && (
+        <path d="M32 26q8-6 16 0t16 0 14 0M30 36q8-6 16 0t16 0 14 0" stroke="var(--sheet)" strokeWidth="4" />
+      )}
+    </>
+  );
+}
+
+/** A run of drive belt: even, polished, glazed at one arc, strings out, cogs gone. */
+function belt(grade: number): ReactNode {
+  const cogs = [10, 26, 42, 58, 74, 90].filter((x) => grade !== 4 || (x !== 42 && x !== 58));
+  return (
+    <>
+      <path d="M2 16h100v14H2z" fill="var(--band)" />
+      {cogs.map((x) => (
+        <path key={x} d={`M${x - 6} 30h12l-2 14h-8z`} fill="var(--band)" />
+      ))}
+      {grade === 1 && <path d="M6 22h92" stroke="var(--sheet)" strokeWidth="2.4" />}
+      {grade === 2 && <path d="M36 16h34v14H36z" fill="var(--past)" fillOpacity="0.7" />}
+      {grade === 3 && (
+        <path d="M20 16q-4-10 4-12M48 16q4-10-4-14M78 16q6-6 2-13" strokeWidth="2" stroke="var(--past)" />
+      )}
+      {grade === 4 && <path d="M36 34h28" stroke="var(--past)" strokeDasharray="4 3" strokeWidth="2.4" />}
+    </>
+  );
+}
+
+/** An idler wheel: quiet, hanging at a spot, rubber torn out. */
+function idler(grade: number): ReactNode {
+  return (
+    <>
+      <circle cx="52" cy="30" r="27" fill="var(--soft)" />
+      <circle cx="52" cy="30" r="18" fill="var(--sheet)" />
+      <circle cx="52" cy="30" r="6" fill={grade === 1 ? "var(--past)" : "var(--band)"} />
+      {grade === 1 && <path d="M52 12l3 6-5 3 4 4" stroke="var(--past)" strokeWidth="2.4" />}
+      {grade === 2 && (
+        <path d="M72 12l14-6-2 16-8 2zM30 48l-10 8" fill="var(--ground)" stroke="var(--past)" strokeWidth="2" />
+      )}
     </>
   );
 }

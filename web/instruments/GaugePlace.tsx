@@ -1,7 +1,8 @@
 import type { MEASURE_DRAWINGS } from "@averin/core";
 import { type ReactNode, useId } from "react";
 
-export type GaugePlaceName = (typeof MEASURE_DRAWINGS)[number];
+/** Drawings of one place; slides have a rule of their own, by station. */
+export type GaugePlaceName = Exclude<(typeof MEASURE_DRAWINGS)[number], "slide stations">;
 
 /** Where the gauge goes for a reading, with what it read last. */
 export function GaugePlace({ drawing, read }: { drawing: GaugePlaceName; read: string | null }) {

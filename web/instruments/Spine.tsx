@@ -101,7 +101,7 @@ function Drawing({ part }: { part: SpinePart }) {
 function shapeOf(part: SpinePart, ink: string): ReactNode {
   if (part.kind === "pack") return <Pack part={part} ink={ink} />;
   if (part.kind === "fasteners") return <Bolts count={part.count} />;
-  if (part.count > 1) return <Coils count={part.count} />;
+  if (part.count > 1 && !(part.draws in SHAPES)) return <Coils count={part.count} />;
   return SHAPES[part.draws] ?? <rect x="16" y="14" width="56" height="16" />;
 }
 
@@ -148,6 +148,61 @@ const SHAPES: Record<string, ReactNode> = {
   ),
   chain: <path d="M4 16h24v12H4zM24 18h18v8H24zM38 16h24v12H38zM58 18h18v8H58z" />,
   sprocket: <path d="M44 4l5 5 7-3 2 7 7 2-3 7 5 5-6 4 1 7-8 0-3 7-7-3-7 3-3-7-8 0 1-7-6-4 5-5-3-7 7-2 2-7 7 3z" />,
+  pipe: <path d="M6 30q4-14 20-14h20q10 0 16-8h18v10H68q-8 8-18 8H28q-10 0-12 10H6z" />,
+  "case-cover": (
+    <path d="M30 4h28q12 0 12 14t-8 18H26q-8-6-8-18T30 4zM28 12a2 2 0 1 0 .1 0zM60 12a2 2 0 1 0 .1 0zM30 30a2 2 0 1 0 .1 0zM58 30a2 2 0 1 0 .1 0z" />
+  ),
+  gears: (
+    <>
+      <circle cx="28" cy="16" r="10" />
+      <circle cx="60" cy="24" r="16" />
+      <path d="M26 6L60 8M30 26l26 14" fill="none" strokeDasharray="4 3" />
+    </>
+  ),
+  belt: (
+    <path
+      d="M14 22a12 12 0 0 1 12-12h36a12 12 0 0 1 0 24H26a12 12 0 0 1-12-12zM22 22a5 5 0 0 0 5 5h34a5 5 0 0 0 0-10H27a5 5 0 0 0-5 5z"
+      fillRule="evenodd"
+    />
+  ),
+  clutch: <path d="M12 6l28 14v4L12 38zM76 6L48 20v4l28 14zM40 18h8v8h-8z" />,
+  skid: <path d="M8 34h64q8 0 10-8l-4-2q-2 4-6 4H8zM22 28l10-18h6l-8 18zM52 28l8-20h6l-6 20z" />,
+  track: (
+    <path
+      d="M16 8h56a14 14 0 0 1 0 28H16a14 14 0 0 1 0-28zM16 13a9 9 0 0 0 0 18h56a9 9 0 0 0 0-18zM20 36v5M34 36v5M48 36v5M62 36v5"
+      fillRule="evenodd"
+    />
+  ),
+  slide: <path d="M6 24h68q6 0 8-10l3 1q-2 15-10 15H6z" />,
+  bearing: (
+    <>
+      <circle cx="44" cy="22" r="18" />
+      <circle cx="44" cy="22" r="8" />
+      <path d="M44 6v6M44 32v6M28 22h6M54 22h6M33 11l4 4M51 29l4 4M33 33l4-4M51 15l4-4" fill="none" />
+    </>
+  ),
+  stack: <path d="M8 10h8v24H8zM20 14h5v16h-5zM29 6h14v32H29zM47 14h8v16h-8zM59 10h5v24h-5zM68 16h12v12H68z" />,
+  torsion: <path d="M20 8a14 14 0 1 0 12 22M26 14a8 8 0 1 0 4 12M32 30h48M30 34h50" fill="none" strokeWidth="4" />,
+  adjusters: <path d="M8 16h40v-5h10v22H48v-5H8zM58 18h22v8H58zM64 14v16M70 14v16M76 14v16" />,
+  pads: <path d="M14 8h22v28H14zM36 12h6v20h-6zM74 8H52v28h22zM52 12h-6v20h6z" />,
+  disc: (
+    <>
+      <circle cx="44" cy="22" r="19" />
+      <circle cx="44" cy="22" r="7" />
+      <path d="M44 5v4M44 35v4M27 22h4M57 22h4M32 10l3 3M53 31l3 3M32 34l3-3M53 13l3-3" fill="none" />
+    </>
+  ),
+  bracket: <path d="M12 6h14v24h50v8H12zM19 12a3 3 0 1 0 .1 0zM40 34a2 2 0 1 0 .1 0zM62 34a2 2 0 1 0 .1 0z" />,
+  shoe: <path d="M14 34q14-26 60-24l-2 8q-36-2-48 18z" />,
+  caps: <path d="M16 14h16v18q0 4-8 4t-8-4zM56 14h16v18q0 4-8 4t-8-4zM18 8h12v6H18zM58 8h12v6H58z" />,
+  guard: <path d="M8 36V20Q8 8 22 8h44q14 0 14 12v16h-8V22q0-6-8-6H24q-8 0-8 6v14z" />,
+  washer: (
+    <>
+      <circle cx="44" cy="22" r="15" />
+      <circle cx="44" cy="22" r="7" />
+    </>
+  ),
+  rack: <path d="M36 4h14v6h4v4h-4v4h4v4h-4v4h4v4h-4v12H36z" />,
   judder: <path d="M12 24q32-14 64 0M12 32h64v4H12z" />,
 };
 

@@ -21,7 +21,16 @@ export type PersonRow = {
   pinLockedUntil: Date | null;
 };
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
-export type BookRow = { id: string; maker: string; model: string; build: string; builds: string[]; title: string };
+export type BookRow = {
+  id: string;
+  maker: string;
+  model: string;
+  build: string;
+  builds: string[];
+  title: string;
+  /** What is known to go wrong on this model: where, how it shows, what is done. */
+  weaknesses: string[];
+};
 export type MachineFigureRow = {
   id: string;
   machineId: string;
@@ -29,6 +38,17 @@ export type MachineFigureRow = {
   body: unknown;
   enteredBy: string;
   enteredAt: Date;
+};
+export type RecheckRow = {
+  id: string;
+  jobId: string;
+  machineId: string;
+  what: string;
+  dueMeter: number | null;
+  dueOn: Date | null;
+  doneBy: string | null;
+  doneAt: Date | null;
+  note: string | null;
 };
 export type SpecRow = { bookId: string; specKey: string; body: unknown };
 export type GaugeRow = { id: string; body: unknown };
@@ -164,11 +184,23 @@ function models(sequelize: Sequelize) {
       build: text(60),
       builds: { type: DataTypes.JSON, allowNull: false },
       title: text(200),
+      weaknesses: { type: DataTypes.JSON, allowNull: false, defaultValue: [] },
     }),
     specs: define<SpecRow>("specs", {
       bookId: key(),
       specKey: key(),
       body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    rechecks: define<RecheckRow>("rechecks", {
+      id: key(36),
+      jobId,
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      what: text(300),
+      dueMeter: { type: DataTypes.DOUBLE, allowNull: true },
+      dueOn: { type: stamp, allowNull: true },
+      doneBy: maybe(80),
+      doneAt: { type: stamp, allowNull: true },
+      note: maybe(500),
     }),
     machineFigures: define<MachineFigureRow>("machine_figures", {
       id: key(36),

@@ -64,6 +64,7 @@ const demoSchema = z.object({
       build: z.string(),
       builds: z.array(z.string()),
       title: z.string(),
+      weaknesses: z.array(z.string()).default([]),
       source: sourceSchema.omit({ page: true }),
       specs: z.array(z.looseObject({ key: z.string(), source: z.string() })),
       parts: z.array(storePartSchema),

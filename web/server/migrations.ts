@@ -83,6 +83,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         INDEX (machineId, enteredAt), FOREIGN KEY (machineId) REFERENCES machines(id))`,
     ],
   },
+  {
+    name: "0005-rechecks",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS rechecks (id CHAR(36) PRIMARY KEY, ${JOB}, machineId CHAR(36) NOT NULL,
+        what VARCHAR(300) NOT NULL, dueMeter DOUBLE, dueOn DATETIME(3), doneBy VARCHAR(80), doneAt DATETIME(3),
+        note VARCHAR(500), INDEX (machineId, doneAt), FOREIGN KEY (machineId) REFERENCES machines(id))`,
+      `ALTER TABLE spec_books ADD COLUMN IF NOT EXISTS weaknesses JSON NOT NULL DEFAULT '[]'`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,8 +1,7 @@
-import { shippedBody } from "../../testingProcedures.ts";
+import { figure, limit, part, shop, torque } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
-import { procedureSchema, questionOf, stepOf } from "../procedure/index.ts";
-import { type Spec, specSchema } from "../spec/index.ts";
+import { questionOf, stepOf } from "../procedure/index.ts";
 import {
   type Bench,
   costByLife,
@@ -20,24 +19,6 @@ import {
 } from "./index.ts";
 
 // Every figure here is invented.
-const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
-const spec = (kind: string, key: string, more: object): Spec =>
-  specSchema.parse({ kind, key, label: key, source, ...more });
-const torque = (key: string): Spec => spec("torque", `${key}-torque`, { targetNm: 50, tolerancePercent: 10 });
-const figure = (key: string, value: number): Spec => spec("figure", key, { value, unit: "1" });
-const limit = (key: string, of: object, more: object = {}): Spec => spec("limit", key, { limit: of, ...more });
-const gauge = (kind: string, unit = "mm") => ({
-  ...{ id: kind, name: kind, kind, unit, resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
-});
-const part = (role: string, price: string) => ({
-  ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
-});
-const shop = (id: string, specs: Spec[], parts: Bench["parts"] = []): Bench => ({
-  procedure: procedureSchema.parse(shippedBody(id)),
-  ...{ specs, overruled: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
-  gauges: [...["caliper", "rule", "dial"].map((kind) => gauge(kind)), gauge("tire-gauge", "kPa")],
-  wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
-});
 /** What the line says to something typed at a job as it stands. */
 const answerTo = (job: TestJob, typed: string) => {
   const task = walk(job.shop, job.state).find((t) => waitingSlots(job.shop, job.state, t).length > 0);

@@ -1,9 +1,7 @@
-import { shippedBody } from "../../testingProcedures.ts";
+import { figure, limit, part, shop, torque } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
-import { procedureSchema, stepOf } from "../procedure/index.ts";
-import { type Spec, specSchema } from "../spec/index.ts";
-import type { Bench } from "./index.ts";
+import { stepOf } from "../procedure/index.ts";
 import {
   changeOf,
   changeSentence,
@@ -19,36 +17,10 @@ import {
 } from "./index.ts";
 
 // Every figure here is invented, but for the slack that remains at the tightest: 6 to 13 mm, common practice, no source.
-const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
-const spec = (kind: string, key: string, more: object): Spec =>
-  specSchema.parse({ kind, key, label: key, source, ...more });
-const torque = (key: string): Spec => spec("torque", key, { targetNm: 50, tolerancePercent: 10 });
-const figure = (key: string, value: number): Spec => spec("figure", key, { value, unit: "1" });
-const limit = (key: string, of: object): Spec => spec("limit", key, { limit: of });
-const gauge = (kind: string) => ({
-  ...{ id: kind, name: kind, kind, unit: "mm", resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
-});
-const part = (role: string, price: string) => ({
-  ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
-});
-
-const shop = (id: string, specs: Spec[], parts: Bench["parts"] = []): Bench => ({
-  procedure: procedureSchema.parse(shippedBody(id)),
-  specs,
-  gauges: ["caliper", "rule", "dial"].map(gauge),
-  wrenches: [{ id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
-  parts,
-  presets: {},
-  overruled: [],
-  labour: { perHour: "60.00", currency: "TFC" },
-});
-
 const axle = shop(
   "axle-boots-inboard",
   [
-    ...["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map((k) =>
-      torque(`${k}-torque`),
-    ),
+    ...["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map((k) => torque(k)),
     limit("joint-play", { kind: "max", serviceMax: 0.6, standardMax: 0.2 }),
     figure("boot-in-ribs", 5),
     figure("boot-out-ribs", 6),
@@ -253,7 +225,7 @@ describe("the chain", () => {
   const figures = { ...geometry, ...drive, "slack-remains": 10, "slack-tolerance": 4 };
   const specs = [
     ...Object.entries(figures).map(([key, value]) => figure(key, value)),
-    ...["guard-bolt", "shaft-nut", "rear-bolt", "rear-axle"].map((k) => torque(`${k}-torque`)),
+    ...["guard-bolt", "shaft-nut", "rear-bolt", "rear-axle"].map((k) => torque(k)),
     limit("chain-slack-stand", { kind: "range", serviceMin: 36, serviceMax: 50 }),
     limit("mark-difference", { kind: "max", serviceMax: 1 }),
     limit("spline-play", { kind: "max", serviceMax: 0.8 }),

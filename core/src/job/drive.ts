@@ -8,6 +8,7 @@ import {
   pathLength,
   pathRadius,
 } from "../chain/index.ts";
+import { trackLugs } from "../track/index.ts";
 import { caseBackoff } from "../case/index.ts";
 import {
   type BackoffStep,
@@ -201,6 +202,25 @@ export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep):
   };
 }
 
+/** Counts typed as windows, lugs, torn, studs, pulled, with the shares that are lost; the length by the pitch on file. */
+export function lugsWorked(bench: Bench, state: JobState, typed: string): Answer<Worked> {
+  const counts = typed.split(/\s+/).filter(Boolean).map(Number);
+  const [windows, lugs, torn, studs, pulled] = counts;
+  if (counts.length !== 5 || counts.some((n) => !Number.isInteger(n)))
+    return refuse(
+      "type",
+      "typed",
+      "Five whole numbers: windows, lugs, lugs torn, studs, studs missing: 48 144 6 96 2.",
+    );
+  const pitch = specAt(bench, state, "track-pitch");
+  const pitchMm = pitch?.kind === "figure" ? { pitchMm: pitch.value } : {};
+  const input = { windows: windows ?? 0, lugs: lugs ?? 0, torn: torn ?? 0, studs: studs ?? 0, pulled: pulled ?? 0 };
+  const answer = trackLugs({ ...input, ...pitchMm });
+  if (!answer.ok) return answer;
+  const { lengthMm = null, ...shares } = answer.value;
+  return { ok: true, value: { figures: { ...input, ...shares, lengthMm }, from: pitchMm } };
+}
+
 /** The figures that a step asks for and that are not on file, by key; what it can do without is left out. */
 export function figuresMissing(bench: Bench, step: string): string[] {
   const index = bench.procedure.steps.findIndex((s) => s.id === step);
@@ -214,6 +234,7 @@ export function workedOut(bench: Bench, state: JobState, id: string, typed: stri
   if (step?.kind === "compute" && step.calculator === "chain.slack") return slackWorked(bench, state, step);
   if (step?.kind === "compute" && step.calculator === "chain.length") return gearingWorked(bench, state, step, typed);
   if (step?.kind === "compute" && step.calculator === "chain.spline") return splineWorked(bench, state, step, typed);
+  if (step?.kind === "compute" && step.calculator === "track.lugs") return lugsWorked(bench, state, typed);
   if (step?.kind === "compute" && step.calculator === "case.backoff") return backoffWorked(bench, state, step);
   return { ok: false, error: { code: "unsupported", path: "step", message: `"${id}" works nothing out.` } };
 }

@@ -651,15 +651,18 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       return `${step.title.toLowerCase()}: ${roundWords(step, body)}`;
     }
     case "figure_taken": {
-      const { set, front, rear, links, oldPlayMm, newPlayMm, turns, travelMm } = body.figures;
+      const { set, front, rear, links, oldPlayMm, newPlayMm, turns, travelMm, tornPercent, pulledPercent } =
+        body.figures;
       const what =
-        turns !== undefined
-          ? `back off ${turns} of a turn${typeof travelMm === "number" ? `, ${travelMm.toFixed(2)} mm` : ""}`
-          : newPlayMm !== undefined
-            ? `play ${Number(oldPlayMm).toFixed(2)} mm with the old, ${Number(newPlayMm).toFixed(2)} mm with the new`
-            : set !== undefined
-              ? `${Number(set).toFixed(1)} mm to set`
-              : `${front}/${rear}, ${links} links`;
+        tornPercent !== undefined
+          ? `${Number(tornPercent).toFixed(1)} % of the lugs torn, ${Number(pulledPercent).toFixed(1)} % of the studs gone`
+          : turns !== undefined
+            ? `back off ${turns} of a turn${typeof travelMm === "number" ? `, ${travelMm.toFixed(2)} mm` : ""}`
+            : newPlayMm !== undefined
+              ? `play ${Number(oldPlayMm).toFixed(2)} mm with the old, ${Number(newPlayMm).toFixed(2)} mm with the new`
+              : set !== undefined
+                ? `${Number(set).toFixed(1)} mm to set`
+                : `${front}/${rear}, ${links} links`;
       return `${slotName(bench, state, { kind: "compute", key: "", step: body.step })}: ${what}`;
     }
     case "gate_passed":

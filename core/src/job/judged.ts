@@ -1,6 +1,13 @@
 import { atLeast, atMost } from "../calculator/index.ts";
 import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verdict } from "../metrology/index.ts";
-import { type DecisionWord, type InspectPoint, itemName, type MeasurePoint, type Part } from "../procedure/index.ts";
+import {
+  type DecisionWord,
+  type InspectPoint,
+  itemName,
+  type MeasurePoint,
+  type Part,
+  phaseOfStage,
+} from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
 import { activePoints, wayOf } from "./applies.ts";
 import type { Bench, Gauge } from "./bench.ts";
@@ -160,7 +167,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
     if (weight > worst.weight) worst = { decision: how === "unknown" ? null : "renew", because, weight };
   };
   for (const point of activePoints(bench, state)) {
-    if (point.on !== part.id) continue;
+    // What is read going together or as proof cannot speak for the decision before it.
+    if (point.on !== part.id || phaseOfStage(point.stage) === "left") continue;
     for (const i of items) {
       const name = itemName(part, i, count);
       if (point.kind === "inspect") {

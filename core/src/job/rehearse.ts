@@ -32,7 +32,13 @@ export type Fault = { at: string; message: string };
 export type Rehearsal = { walks: number; lines: number; faults: Fault[] };
 
 /** How a technician of a rehearsal works: their answer to each question, and whether parts are kept or renewed. */
-type Manner = { said: Map<string, string>; renew: boolean; branch: (prefix: Map<string, string>) => void };
+type Manner = {
+  said: Map<string, string>;
+  renew: boolean;
+  branch: (prefix: Map<string, string>) => void;
+  /** Steps from one task to another at which a release was tried already, by whichever walk came first. */
+  tried: Set<string>;
+};
 
 // Figures that a rehearsal works with. They stand for nothing: every reading is in the middle of its limits.
 const SOURCE: Source = { grade: "shop rule", book: "rehearsal", edition: "", page: "", checkedBy: null };
@@ -73,6 +79,7 @@ function figuresOf(step: Step): Record<string, number> {
   if (step.kind === "adjust" && step.under) return { [step.under.spec]: READING };
   if (step.kind === "adjust") return step.setBy ? { [step.spec]: READING } : {};
   if (step.kind !== "compute" || step.calculator === "clutch.stack") return {};
+  if (step.calculator === "track.lugs") return {};
   if (step.calculator === "case.backoff") return { [step.pitch]: READING };
   if (step.calculator === "chain.spline") return { [step.maxPlay]: READING };
   const keys: Record<string, string> =
@@ -101,7 +108,10 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
     const figures = figuresOf(step);
     for (const [key, value] of Object.entries(figures)) file("figure", key, { value, unit: "1" });
     if (step.kind === "adjust" && step.setBy === undefined) {
-      file("limit", step.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+      const limit = step.sides
+        ? { kind: "max", serviceMax: READING }
+        : { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 };
+      file("limit", step.spec, { limit });
     }
   }
   const parts: Bench["parts"] = [];
@@ -165,7 +175,9 @@ function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string
     }
     case "compute": {
       const step = stepOf(procedure, s.step);
-      return step?.kind === "compute" && step.calculator === "chain.spline" ? `${READING} ${READING} ${READING}` : "";
+      if (step?.kind !== "compute") return "";
+      if (step.calculator === "track.lugs") return "48 144 0 96 0";
+      return step.calculator === "chain.spline" ? `${READING} ${READING} ${READING}` : "";
     }
     case "adjust": {
       const step = stepOf(procedure, s.step);
@@ -281,9 +293,11 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
       const refused = keep({ type: "job_released" });
       return refused ? end("release", refused) : { lines, fault: null, events, tasks: seen };
     }
-    // Asked once for each task: nothing may be closed while something waits.
-    if (task.id !== at) {
-      for (const one of tasks) seen.add(one.id);
+    // Asked once for each step from one task to another: nothing may be closed while something waits.
+    const step = `${at} ${task.id}`;
+    if (task.id !== at) for (const one of tasks) seen.add(one.id);
+    if (task.id !== at && !manner.tried.has(step)) {
+      manner.tried.add(step);
       if (complete(bench, state, { type: "job_released" }, TECHNICIAN).ok) {
         return end(task.id, "something waits, and yet the job could be released");
       }
@@ -356,7 +370,12 @@ function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[]
 export function rehearsedJob(procedure: Procedure): { bench: Bench; events: readonly JobEvent[] } {
   const counts = countsFor(procedure);
   const bench = benchFor(procedure, counts);
-  const { events } = walkOnce(bench, counts, { said: new Map(), renew: true, branch: () => undefined });
+  const { events } = walkOnce(bench, counts, {
+    said: new Map(),
+    renew: true,
+    branch: () => undefined,
+    tried: new Set(),
+  });
   return { bench, events };
 }
 
@@ -373,6 +392,7 @@ export function rehearse(procedure: Procedure): Rehearsal {
     if (fault) faults.set(`${fault.at} ${fault.message}`, fault);
   };
   const reached = new Set<string>();
+  const tried = new Set<string>();
   let lines = 0;
   let walks = 0;
   type Told = { said: Map<string, string>; renew: boolean; alone: boolean };
@@ -389,7 +409,7 @@ export function rehearse(procedure: Procedure): Rehearsal {
     const branch = (prefix: Map<string, string>): void => {
       if (!alone) told.push({ said: prefix, renew, alone });
     };
-    const walked = walkOnce(bench, counts, { said, renew, branch });
+    const walked = walkOnce(bench, counts, { said, renew, branch, tried });
     walks += 1;
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);

@@ -22,7 +22,9 @@ function plausibleReading(limit: Limit): { min: number; max: number } | null {
   if (kind === "max") return serviceMax === undefined ? null : { min: 0, max: serviceMax * WORN };
   if (serviceMin === undefined) return null;
   const top = serviceMax ?? standardMax ?? standardMin ?? serviceMin * (1 + BELIEVED);
-  return { min: serviceMin * (1 - BELIEVED), max: top * (1 + BELIEVED) };
+  // What wears through far more than its limit, such as a slide down to its rail, is believed down to nothing.
+  const worn = standardMin !== undefined && standardMin > WORN * serviceMin;
+  return { min: worn ? 0 : serviceMin * (1 - BELIEVED), max: top * (1 + BELIEVED) };
 }
 
 const UNIT_WORDS: Record<string, string> = {

@@ -2,6 +2,7 @@ import { fastenerSequence } from "../fastener/index.ts";
 import {
   type AdjustStep,
   type BackoffStep,
+  type LugsStep,
   type ComputeStep,
   type DoStep,
   type Entry,
@@ -99,7 +100,9 @@ function doTask(step: DoStep): Sketch {
 }
 
 /** A step with one slot of its own kind: something verified, adjusted or computed. */
-function ownTask(step: VerifyStep | AdjustStep | SlackStep | GearingStep | SplineStep | BackoffStep): Sketch {
+function ownTask(
+  step: VerifyStep | AdjustStep | SlackStep | GearingStep | SplineStep | BackoffStep | LugsStep,
+): Sketch {
   const { id, stage, kind, title, why, caution, tools } = step;
   const before = "before" in step ? step.before : undefined;
   const after = "after" in step ? step.after : undefined;
@@ -358,7 +361,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
         slots: PACK_CHECKS.map((check) => slot.check(step.id, check)),
       },
     ]),
-    ...steps.flatMap((step) => (step.kind === "compute" && step.calculator === "chain.spline" ? [ownTask(step)] : [])),
+    ...stepsAt("build", {}, false),
     ...pointsAt("build", {}, "build"),
     ...stepsAt("build", {}, true),
     ...[...back].reverse().flatMap((entry) => {
@@ -385,6 +388,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
         })),
       ),
     ...pointsAt("prove", {}, "prove"),
+    ...stepsAt("prove", {}, true),
     ...points
       .filter((point) => point.kind === "measure" && point.again)
       .map((point) => ({
@@ -392,7 +396,6 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
         title: `${point.name}, as left`,
       })),
     ...stepsAt("prove", {}, false),
-    ...stepsAt("prove", {}, true),
   ];
   const asked = (at: string, turn: "first" | "last"): Slot[] =>
     procedure.questions

@@ -83,6 +83,8 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
       case "chain.length":
         named([...path, "drive"], step.drive);
         return named([...path, "speed"], step.speed ?? {});
+      case "track.lugs":
+        return;
       case "case.backoff":
         return ask([...path, "pitch"], step.pitch, FIGURE);
       case "chain.spline":

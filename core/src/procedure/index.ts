@@ -35,6 +35,7 @@ export {
   type GearingStep,
   type InspectPoint,
   type Loose,
+  type LugsStep,
   type MeasurePoint,
   type PackEntry,
   type Part,

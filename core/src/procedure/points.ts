@@ -14,10 +14,19 @@ export const FINDING_DRAWINGS = [
   "joint track",
   "boot skin",
   "spline flank",
+  "oil rag",
+  "drive belt",
+  "idler wheel",
 ] as const;
 
 /** The drawings that show where the gauge goes and what it read. */
-export const MEASURE_DRAWINGS = ["rivet flare", "plate width", "chain pitches", "sprocket play"] as const;
+export const MEASURE_DRAWINGS = [
+  "rivet flare",
+  "plate width",
+  "chain pitches",
+  "sprocket play",
+  "slide stations",
+] as const;
 
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
 export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as const;
@@ -76,7 +85,8 @@ const inspectSchema = z.strictObject({
   findings: z
     .array(
       z.strictObject({
-        word: sentence,
+        /** One word: several are typed on one line. */
+        word: z.string().regex(/^\S+$/, "one word, since several are typed on one line"),
         means: sentence,
         leads: z.enum(["keep", "watch", "renew", "stop"]),
         /** Counts as a mark when the pattern along the items is read. */

@@ -13,6 +13,7 @@ export const CHOICE_DRAWINGS = [
   "strike zone",
   "cage facing",
   "outboard hold",
+  "track arrow",
 ] as const;
 
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */

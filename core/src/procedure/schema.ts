@@ -30,7 +30,7 @@ const shape = z.strictObject({
   /** What owners come with; the words of the counter. */
   symptoms: z.array(sentence).default([]),
   /** The drawing of the whole that stands beside the step in hand. */
-  instrument: z.enum(["axle strip"]).optional(),
+  instrument: z.enum(["axle strip", "case window", "bearing map"]).optional(),
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z
@@ -71,6 +71,7 @@ export type SlackStep = Extract<Step, { calculator: "chain.slack" }>;
 export type GearingStep = Extract<Step, { calculator: "chain.length" }>;
 export type SplineStep = Extract<Step, { calculator: "chain.spline" }>;
 export type BackoffStep = Extract<Step, { calculator: "case.backoff" }>;
+export type LugsStep = Extract<Step, { calculator: "track.lugs" }>;
 export type DoStep = Extract<Step, { kind: "do" }>;
 export type WaitStep = Extract<Step, { kind: "wait" }>;
 export type VerifyStep = Extract<Step, { kind: "verify" }>;

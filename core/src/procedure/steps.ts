@@ -102,6 +102,8 @@ const adjustSchema = z.strictObject({
   /** What works out the next turn: the last two rounds, or every round of a sagging track. */
   suggest: z.enum(["last rounds", "track.tension"]).default("last rounds"),
   drawing: z.enum(ADJUST_DRAWINGS).optional(),
+  /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
+  takesUp: id.optional(),
   /** What is turned between two readings, in words and with its unit; more of it makes the reading smaller or larger. */
   turn: z.strictObject({
     what: sentence,
@@ -207,6 +209,15 @@ const backoffSchema = z.strictObject({
   pitch: id,
 });
 
+/** What a track has lost, counted all the way round. */
+const lugsSchema = z.strictObject({
+  kind: z.literal("compute"),
+  id,
+  stage: z.literal("build"),
+  ...words,
+  calculator: z.literal("track.lugs"),
+});
+
 /** The calculators that a step can be bound to. */
 export const STEP_CALCULATORS = [
   "clutch.stack",
@@ -214,6 +225,7 @@ export const STEP_CALCULATORS = [
   "chain.length",
   "chain.spline",
   "case.backoff",
+  "track.lugs",
 ] as const;
 
 export const stepSchema = z.discriminatedUnion("kind", [
@@ -221,10 +233,14 @@ export const stepSchema = z.discriminatedUnion("kind", [
   waitSchema,
   verifySchema,
   adjustSchema,
-  z.discriminatedUnion("calculator", [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema], {
-    error: (issue) =>
-      issue.code === "invalid_union"
-        ? `"${String((issue.input as { calculator?: unknown }).calculator)}" is no calculator that a step can use: ${STEP_CALCULATORS.join(", ")}.`
-        : undefined,
-  }),
+  z.discriminatedUnion(
+    "calculator",
+    [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema, lugsSchema],
+    {
+      error: (issue) =>
+        issue.code === "invalid_union"
+          ? `"${String((issue.input as { calculator?: unknown }).calculator)}" is no calculator that a step can use: ${STEP_CALCULATORS.join(", ")}.`
+          : undefined,
+    },
+  ),
 ]);

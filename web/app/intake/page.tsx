@@ -2,6 +2,7 @@ import { IntakeForm } from "@/features/intake/IntakeForm";
 import { requireActor } from "@/server/page";
 import { machinesOf } from "@/server/stores/machines";
 import { booksOf, procedureFaultsOf, proceduresFor } from "@/server/stores/shop";
+import { rechecksOpen } from "@/server/stores/rechecks";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -12,6 +13,7 @@ export default async function IntakePage() {
   const books = await booksOf(db);
   const builds = [...new Set([...machines.flatMap((m) => m.builds), ...books.flatMap((book) => book.builds)])];
   const procedures = await proceduresFor(db, builds);
+  const rechecks = await rechecksOpen(db);
   const faults = await procedureFaultsOf(db);
   return (
     <>
@@ -39,6 +41,8 @@ export default async function IntakePage() {
             builds: m.builds,
             meterUnit: m.meterUnit,
             lastMeter: m.lastMeter,
+            weaknesses: books.find((book) => book.id === m.bookId)?.weaknesses ?? [],
+            rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),
           }))}
           books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}
           procedures={procedures.map(({ procedure: { id, title, build, symptoms } }) => ({

@@ -6,12 +6,14 @@ import {
   judgeRound,
   limitOfAim,
   roundWords,
+  sideToTighten,
   stepOf,
   suggestTurn,
   trailOf,
   turnOf,
 } from "@averin/core";
 import { LimitRule } from "@/instruments/LimitRule";
+import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { toneOf } from "@/instruments/VerdictMark";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -26,16 +28,19 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
   const last = reads[reads.length - 1];
   const turning = turnOf(state, step.id) === "turn" && !isAdjusted(state, step.id);
   const suggested = suggestTurn(state, step);
+  const tighten = sideToTighten(state, step);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   return (
     <>
       <div>
-        <LimitRule
-          limit={aim && limitOfAim(aim)}
-          judged={last ? { ...judgeRound(last.body, step.unit), readings: reads } : null}
-          unit={step.unit}
-          resolution={gauge?.resolution ?? 0.1}
-        />
+        {!step.sides && (
+          <LimitRule
+            limit={aim && limitOfAim(aim)}
+            judged={last ? { ...judgeRound(last.body, step.unit), readings: reads } : null}
+            unit={step.unit}
+            resolution={gauge?.resolution ?? 0.1}
+          />
+        )}
         <p className="text-[15px] text-soft">
           read {step.condition}
           {aim && ` · ${aimWords(aim)} ${step.unit}: ${aim.from.toLowerCase()}`}
@@ -45,10 +50,26 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
       {turning && (
         <p className="border-2 border-petrol p-3 text-xl">
           <span className="caption block">turn next</span>
-          {suggested === null
-            ? `A little, then say how many ${step.turn.unit}: plus is ${step.turn.what}. What it does shows how far to go.`
-            : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
+          {step.sides
+            ? `The ${tighten ?? step.sides[0]} side a little, at most ${step.turn.most ?? 1} ${step.turn.unit}: type +${step.turn.most ?? 0.5} ${tighten ?? step.sides[0]}. Then run it and read again.`
+            : suggested === null
+              ? `A little, then say how many ${step.turn.unit}: plus is ${step.turn.what}. What it does shows how far to go.`
+              : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
         </p>
+      )}
+      {step.drawing === "track sag" && last && aim && (
+        <div className="max-w-[560px] shrink-0">
+          <TrackSag sagMm={last.body.valueInBase} predictedMm={null} minMm={aim.min} maxMm={aim.max} />
+        </div>
+      )}
+      {step.drawing === "track gaps" && last?.body.sides && (
+        <div className="max-w-[560px] shrink-0">
+          <TrackGaps
+            leftMm={last.body.sides[0]}
+            rightMm={last.body.sides[1]}
+            tighten={turning && (tighten === "left" || tighten === "right") ? tighten : null}
+          />
+        </div>
       )}
       <ol className="min-h-[140px] flex-1 overflow-y-auto border-t border-line">
         {trail.map((round) => (

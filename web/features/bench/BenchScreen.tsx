@@ -39,10 +39,12 @@ type Props = {
   events: JobEvent[];
   actor: Actor;
   colleagues: Colleague[];
+  /** Since when parts of this machine are in, by their names; only where the drawing shows it. */
+  lives?: Readonly<Record<string, string>>;
 };
 
 /** One job at the bench: spine, step in hand, open points, entry line; all of it worked out from the log. */
-export function BenchScreen({ jobId, number, bench, events, actor: first, colleagues }: Props) {
+export function BenchScreen({ jobId, number, bench, events, actor: first, colleagues, lives = {} }: Props) {
   const router = useRouter();
   const [actor, setActor] = useState(first);
   // On a tablet the list of what is open makes room for the work until it is asked for.
@@ -161,6 +163,7 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
             task={task}
             waiting={waiting}
             kit={kit}
+            lives={lives}
             points={points}
             onAim={(key) => hand.go(task?.id ?? null, key)}
             onEnter={hand.onEnter}

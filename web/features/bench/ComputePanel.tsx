@@ -11,6 +11,7 @@ import {
 } from "@averin/core";
 import type { ReactNode } from "react";
 import { AxlePlace } from "@/instruments/AxlePlace";
+import { LugMap } from "@/instruments/LugMap";
 import { LineChart } from "@/instruments/LineChart";
 import { Slice } from "@/instruments/Turning";
 import { SplineFit } from "@/instruments/SplineFit";
@@ -61,15 +62,26 @@ export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProp
       </>
     );
   }
+  if (step.calculator === "track.lugs") {
+    if (!taken)
+      return <p className="text-lg">Five counts in one line: windows, lugs, torn, studs, missing: 48 144 6 96 2.</p>;
+    const { windows, tornPercent, pulledPercent, studs, lengthMm } = taken.figures;
+    return (
+      <LugMap
+        windows={Number(windows)}
+        tornPercent={Number(tornPercent)}
+        pulledPercent={Number(pulledPercent)}
+        studs={Number(studs)}
+        lengthMm={typeof lengthMm === "number" ? lengthMm : null}
+      />
+    );
+  }
   if (step.calculator === "case.backoff") {
     const worked = backoffWorked(bench, state, step);
     if (!worked.ok) return <p className="caution text-lg">{worked.error.message}</p>;
     const { turns, travelMm } = taken?.figures ?? worked.value.figures;
     return (
       <>
-        <div className="max-w-[520px]">
-          <Slice deg={Number(turns) * 360} label="back off" />
-        </div>
         <p className="text-2xl">
           Back off <strong className="figure text-petrol">{String(turns)}</strong> of a turn
           {typeof travelMm === "number" ? (
@@ -83,6 +95,9 @@ export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProp
         </p>
         {travelMm === null && <Missing keys={[step.pitch]} machine={state.opened?.body.machine.id} />}
         {key}
+        <div className="max-w-[420px]">
+          <Slice deg={Number(turns) * 360} label="back off" />
+        </div>
       </>
     );
   }

@@ -1,4 +1,5 @@
-import { entryOf, facingInPack, facingOf, figure, isAnswered, platesOf, slotName } from "@averin/core";
+import { entryOf, facingInPack, facingOf, figure, isAnswered, latest, platesOf, slot, slotName } from "@averin/core";
+import { ShaftStack } from "@/instruments/ShaftStack";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Taking off, putting in, doing: what to do, how it faces, and Enter when it is so. */
@@ -15,6 +16,12 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
           : null;
   // Plates go in from the inside out; the list of plates runs from the outside in.
   const plates = entry?.kind === "pack" && task.kind === "fit" ? [...platesOf(bench, state, entry)].reverse() : [];
+  // Several things said as they came off, one after the other: read backwards going together.
+  const noted = task.kind === "fit" && entry ? latest(state, slot.off(entry.id).key, "part_removed")?.noted : null;
+  const order = (noted ?? "")
+    .split(/[,;]/)
+    .map((piece) => piece.trim())
+    .filter(Boolean);
   const label =
     task.kind === "off" ? "It is off" : task.kind === "fit" ? (facing ? "In, and facing so" : "It is in") : "Done";
   return (
@@ -25,6 +32,7 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
           {facing}
         </p>
       )}
+      {order.length > 1 && <ShaftStack off={order} />}
       {task.slots.length > 1 && (
         <ol className="grid grid-cols-2 gap-x-4 border-t border-line sm:grid-cols-3">
           {task.slots.map((s, i) => (

@@ -57,7 +57,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
             const finding = findingOf(state, point, s.item);
             const current = aim?.item === s.item;
             return (
-              <li key={s.key} ref={current ? inSight : undefined} className="border-b border-line">
+              <li key={s.key} ref={current && count > 1 ? inSight : undefined} className="border-b border-line">
                 <button
                   type="button"
                   disabled={finding !== null}

@@ -1,4 +1,5 @@
 import {
+  activePoints,
   type Bench,
   chainStretch,
   countOf,
@@ -15,6 +16,7 @@ import {
   pointOf,
   readingsOf,
   type Slot,
+  slot,
   sourceLine,
   specFor,
   specWords,
@@ -22,6 +24,7 @@ import {
 } from "@averin/core";
 import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
+import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 import { FigureKey } from "@/ui/FigureKey";
 import { inSight } from "./inSight.ts";
@@ -47,7 +50,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const shown =
     aim && read.includes(aim.item) ? aim.item : (read.filter((i) => !aim || i < aim.item).pop() ?? aim?.item ?? 1);
   const name = (item: number): string =>
-    part ? itemName(part, item, countOf(state, part.id)) : point.name.toLowerCase();
+    part && items.length > 1 ? itemName(part, item, countOf(state, part.id)) : point.name;
   const judged = judgeItem(state, point, shown, first.phase);
   const last = judged?.readings[judged.readings.length - 1];
   return (
@@ -76,7 +79,10 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           />
         )}
       </div>
-      {point.drawing && (
+      {point.drawing === "slide stations" && (
+        <SlideRule rails={railsOf(bench, state)} leastMm={spec ? (limitOf(spec)?.serviceMin ?? null) : null} />
+      )}
+      {point.drawing && point.drawing !== "slide stations" && (
         <GaugePlace
           drawing={point.drawing}
           read={
@@ -92,7 +98,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           const open = waiting.find((s): s is Read => s.kind === "read" && s.item === item);
           const current = aim?.item === item;
           return (
-            <li key={item} ref={current ? inSight : undefined} className="border-b border-line">
+            <li key={item} ref={current && items.length > 1 ? inSight : undefined} className="border-b border-line">
               <button
                 type="button"
                 disabled={!open}
@@ -125,6 +131,18 @@ function noLimit(bench: Bench, state: JobState, key: string, elsewhere: string |
   if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
   if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
   return "No limit on file for this machine.";
+}
+
+/** Both rails with what each station reads, in the order of the procedure's points. */
+function railsOf(bench: Bench, state: JobState): SlideRail[] {
+  return activePoints(bench, state).flatMap((point) => {
+    if (point.kind !== "measure" || point.drawing !== "slide stations") return [];
+    const stations = (point.placeNames ?? []).map((name, i) => {
+      const body = latest(state, slot.read(point.id, 1, i + 1, "found").key, "reading_taken");
+      return { name, mm: body?.valueInBase ?? null };
+    });
+    return [{ name: point.name.replace(/^Slide, /, ""), stations }];
+  });
 }
 
 /** How far a chain has stretched, where the reading is over a counted run of pitches. */

@@ -11,7 +11,6 @@ import {
 import type { ReactNode } from "react";
 import { AdjustPanel } from "./AdjustPanel.tsx";
 import { AskPanel } from "./AskPanel.tsx";
-import { AxlePanel } from "./AxlePanel.tsx";
 import { CheckPanel } from "./CheckPanel.tsx";
 import { ComputePanel } from "./ComputePanel.tsx";
 import { DecidePanel } from "./DecidePanel.tsx";
@@ -26,6 +25,7 @@ import { TorquePanel } from "./TorquePanel.tsx";
 import { CountPanel, PlacesPanel } from "./TrayPanel.tsx";
 import { VerifyPanel } from "./VerifyPanel.tsx";
 import { WaitPanel } from "./WaitPanel.tsx";
+import { WholePanel } from "./WholePanel.tsx";
 
 export type PanelProps = {
   bench: Bench;
@@ -63,10 +63,11 @@ export function TaskPanel(
     jobId: string;
     task: Task | null;
     points: readonly OpenPoint[];
+    lives: Readonly<Record<string, string>>;
     onSign: (point: OpenPoint) => void;
   },
 ) {
-  const { jobId, task, points, onSign, ...rest } = props;
+  const { jobId, task, points, lives, onSign, ...rest } = props;
   if (task === null)
     return (
       <ReleasePanel bench={props.bench} state={props.state} points={points} onSign={onSign} onEnter={props.onEnter} />
@@ -98,9 +99,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
-      {props.bench.procedure.instrument === "axle strip" && task.kind !== "verify" && (
-        <AxlePanel bench={props.bench} state={props.state} task={task} />
-      )}
+      <WholePanel bench={props.bench} state={props.state} task={task} lives={lives} />
       <Answered {...rest} task={task} />
       {panelFor({ ...rest, task })}
       {task.why && (

@@ -1,5 +1,6 @@
-import { latest, stepOf, tailOf } from "@averin/core";
+import { KNOWN_FIGURES, latest, stepOf, tailOf } from "@averin/core";
 import { AxleStrip } from "@/instruments/AxleStrip";
+import { ScaleRule } from "@/instruments/ScaleRule";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -29,6 +30,10 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
           <strong>{step.ask}</strong> {said.typed}
         </p>
       )}
+      {aim && step.expect.by === "machine" && (
+        <WordKeys ask={step.ask} words={KNOWN_FIGURES.get(step.expect.key)?.words ?? []} onEnter={onEnter} />
+      )}
+      {aim && step.expect.by === "length" && <ScaleRule nominalMm={step.expect.nominalMm} />}
       {aim && step.expect.by === "word" && (
         <ul className="grid gap-2 sm:grid-cols-3">
           {step.expect.ways.map((way, i) => (
@@ -50,20 +55,33 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
           ))}
         </ul>
       )}
-      {aim && right && (
-        <div className="flex flex-wrap gap-2">
-          {["clockwise", "anticlockwise"].map((word, i) => (
-            <button
-              key={word}
-              type="button"
-              className="key min-h-[60px]! px-6! text-xl"
-              onClick={() => onEnter(String(i + 1))}
-            >
-              <span className="figure">{i + 1}</span> {step.ask} {word}
-            </button>
-          ))}
-        </div>
-      )}
+      {aim && right && <WordKeys ask={step.ask} words={["clockwise", "anticlockwise"]} onEnter={onEnter} />}
     </>
+  );
+}
+
+/** What may be said, each with its key. */
+function WordKeys({
+  ask,
+  words,
+  onEnter,
+}: {
+  ask: string;
+  words: readonly string[];
+  onEnter: (typed: string) => void;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      {words.map((word, i) => (
+        <button
+          key={word}
+          type="button"
+          className="key min-h-[60px]! px-6! text-xl"
+          onClick={() => onEnter(String(i + 1))}
+        >
+          <span className="figure">{i + 1}</span> {ask} {word}
+        </button>
+      ))}
+    </div>
   );
 }

@@ -27,6 +27,7 @@ function panel(job: TestJob, at?: string): string {
       waiting={waiting}
       kit={kit}
       points={job.open}
+      lives={{}}
       onAim={none}
       onEnter={none}
       onSign={none}

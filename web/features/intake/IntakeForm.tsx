@@ -12,6 +12,8 @@ export type IntakeMachine = {
   builds: string[];
   meterUnit: string;
   lastMeter: number | null;
+  weaknesses: string[];
+  rechecks: string[];
 };
 export type IntakeBook = { id: string; label: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[] };
@@ -115,6 +117,16 @@ export function IntakeForm({
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
             <span className="block text-soft">has: {known.builds.join(", ")}</span>
+            {known.weaknesses.map((words) => (
+              <span key={words} className="block font-semibold">
+                known weakness: {words}
+              </span>
+            ))}
+            {known.rechecks.map((words) => (
+              <span key={words} className="block font-semibold text-past">
+                to be looked at again: {words}
+              </span>
+            ))}
           </p>
         ) : (
           <NewMachine books={books} onBook={setBookId} />

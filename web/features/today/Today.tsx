@@ -2,6 +2,7 @@
 
 import { type JobAtHand, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { useNow } from "@/client/useNow";
 
 export type JobLine = JobAtHand & {
@@ -36,7 +37,16 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
 };
 
 /** The day: every job with what it waits for and how long, and beside it what to do next across all of them. */
-export function Today({ jobs, at }: { jobs: readonly JobLine[]; at: number }) {
+export function Today({
+  jobs,
+  at,
+  children,
+}: {
+  jobs: readonly JobLine[];
+  at: number;
+  /** What else is due today, below what to do next. */
+  children?: ReactNode;
+}) {
   const now = useNow() ?? at;
   if (jobs.length === 0) {
     return (
@@ -79,6 +89,7 @@ export function Today({ jobs, at }: { jobs: readonly JobLine[]; at: number }) {
             </li>
           ))}
         </ol>
+        {children}
       </section>
     </div>
   );

@@ -15,6 +15,7 @@ import { type Line, LineChart } from "@/instruments/LineChart";
 import { type SectionPlate, StackSection } from "@/instruments/StackSection";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { CastleNut, Lever, Slice } from "@/instruments/Turning";
+import { LugMap } from "@/instruments/LugMap";
 import { SplineFit } from "@/instruments/SplineFit";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 
@@ -433,6 +434,15 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
         ...{ oldMm: num(input.oldSpaceMm), newMm: num(input.newSpaceMm), shaftMm: num(input.shaftSplineMm) },
         maxPlayMm: orNull(input.maxPlayMm),
       }}
+    />
+  ),
+  "track.lugs": ({ input, output }) => (
+    <LugMap
+      windows={num(input.windows)}
+      tornPercent={num(output.tornPercent)}
+      pulledPercent={num(output.pulledPercent)}
+      studs={num(input.studs)}
+      lengthMm={orNull(output.lengthMm)}
     />
   ),
   "chain.stretch": ({ input, output }) => (

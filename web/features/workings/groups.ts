@@ -31,7 +31,12 @@ export const GROUPS: readonly Group[] = [
     calculators: ["case.freeplay", "case.growth", "case.backoff"],
     shared: ["topTeeth", "bottomTeeth", "pitchMm", "links", "centreMm"],
   },
-  { id: "track", title: "Track", calculators: ["track.tension", "track.align", "track.speed"], shared: [] },
+  {
+    id: "track",
+    title: "Track",
+    calculators: ["track.tension", "track.align", "track.speed", "track.lugs"],
+    shared: [],
+  },
   { id: "axle", title: "Axle", calculators: ["axle.band", "axle.grease", "axle.backlash", "axle.vent"], shared: [] },
   {
     id: "bearing",
@@ -79,6 +84,7 @@ export const TITLES: Readonly<Record<string, string>> = {
   "track.tension": "Next turns",
   "track.align": "Alignment",
   "track.speed": "Speed",
+  "track.lugs": "Lugs and studs",
   "axle.band": "Band tail",
   "axle.grease": "Grease",
   "axle.backlash": "Play",

@@ -28,6 +28,7 @@ import {
   type TorqueRow,
 } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
+import { keepRechecks } from "./rechecks.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
 import { photosKept } from "./photos.ts";
 import { figuresOf, procedureByHash, proceduresFor, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
@@ -385,6 +386,7 @@ export async function appendEvents(
       await insert(db, jobId, fresh, transaction);
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
       await project(db, bench, jobId, state, fresh, transaction);
+      await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, transaction);
     }
     return events;
   });

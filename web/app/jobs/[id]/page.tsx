@@ -1,6 +1,7 @@
 import { BenchScreen } from "@/features/bench/BenchScreen";
 import { orNotFound, requireActor } from "@/server/page";
 import { jobById } from "@/server/stores/jobs";
+import { livesAt } from "@/server/stores/lives";
 import { colleaguesOf } from "@/server/stores/people";
 
 export const dynamic = "force-dynamic";
@@ -16,6 +17,7 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
       events={job.events}
       actor={actor}
       colleagues={await colleaguesOf(db)}
+      lives={await livesAt(db, job)}
     />
   );
 }

@@ -1,8 +1,12 @@
 import { figuresAsked } from "@averin/core";
+import { Lives } from "@/features/machine/Lives";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
+import { livesOf } from "@/server/stores/lives";
 import { machineById } from "@/server/stores/machines";
-import { ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
+import { booksOf, ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
+import { rechecksOpen } from "@/server/stores/rechecks";
+import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -12,19 +16,20 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const machine = await orNotFound(machineById(db, (await params).id));
   const { specs, overruled } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
   const own = await ownFigures(db, machine.id);
+  const rechecks = await rechecksOpen(db, machine.id);
+  const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
+  const lives = await livesOf(db, machine.id);
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds)).map(({ procedure }) => {
     // Told where it is asked for first: the same figure is entered once.
     const keys = [...new Set(figuresAsked(procedure).map(({ key }) => key))].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
-    const lines = keys.map(
-      (key): FigureLine => ({
-        key,
-        governs: specs.find((spec) => spec.key === key) ?? null,
-        overruled: overruled.filter((spec) => spec.key === key),
-        own: own.has(key),
-      }),
-    );
+    const lines = keys.map((key): FigureLine => ({
+      key,
+      governs: specs.find((spec) => spec.key === key) ?? null,
+      overruled: overruled.filter((spec) => spec.key === key),
+      own: own.has(key),
+    }));
     return { title: procedure.title, lines };
   });
   return (
@@ -35,10 +40,25 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
         </span>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
+        {weaknesses.length > 0 && (
+          <section aria-label="Known weaknesses" className="caution mb-8">
+            <h2 className="font-semibold">Known of this model</h2>
+            {weaknesses.map((words) => (
+              <p key={words}>{words}</p>
+            ))}
+          </section>
+        )}
+        {rechecks.length > 0 && (
+          <section aria-label="To be looked at again" className="pb-8">
+            <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">To be looked at again</h2>
+            <Rechecks lines={rechecks} marks={false} />
+          </section>
+        )}
+        {lives.length > 0 && <Lives lives={lives} />}
         <h1 className="pb-1 text-2xl font-semibold">Figures of this machine</h1>
         <p className="pb-5 text-lg text-soft">
-          Each is entered once, with its source. The machine’s own governs over its model’s book; jobs judged before keep
-          what they were judged by.
+          Each is entered once, with its source. The machine’s own governs over its model’s book; jobs judged before
+          keep what they were judged by.
         </p>
         <MachineFigures machine={machine.id} work={work.filter(({ lines }) => lines.length > 0)} />
       </main>

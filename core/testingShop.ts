@@ -1,0 +1,29 @@
+import { shippedBody } from "./testingProcedures.ts";
+import type { Bench } from "./src/job/index.ts";
+import { procedureSchema } from "./src/procedure/index.ts";
+import { type Spec, specSchema } from "./src/spec/index.ts";
+
+// For tests: a shop around one shipped procedure. Every figure a test gives it is invented where it does not say other.
+const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+export const spec = (kind: string, key: string, more: object): Spec =>
+  specSchema.parse({ kind, key, label: key, source, ...more });
+export const torque = (key: string): Spec => spec("torque", `${key}-torque`, { targetNm: 50, tolerancePercent: 10 });
+export const figure = (key: string, value: number, unit = "1"): Spec => spec("figure", key, { value, unit });
+export const limit = (key: string, of: object, more: object = {}): Spec => spec("limit", key, { limit: of, ...more });
+export const part = (role: string, price: string) => ({
+  ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
+});
+const gauge = (kind: string, unit: string, fine: number) => ({
+  ...{ id: kind, name: kind, kind, unit, resolution: fine, permissibleError: fine, calibrationDue: null },
+});
+
+/** A shop with these figures and parts, a gauge of each kind and one wrench; gauges are as fine as told, in their unit. */
+export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine = 0.01): Bench => ({
+  procedure: procedureSchema.parse(shippedBody(id)),
+  ...{ specs, overruled: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
+  gauges: [
+    ...["caliper", "rule", "dial", "micrometer"].map((kind) => gauge(kind, "mm", fine)),
+    ...[gauge("tire-gauge", "kPa", fine), gauge("jug", "mL", fine)],
+  ],
+  wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
+});

@@ -1,0 +1,61 @@
+import { type Bench, findingOf, type JobState, latest, pointOf, slot, specAt, type Task } from "@averin/core";
+import { BearingMap, isOnMap } from "@/instruments/BearingMap";
+import { CaseWindow } from "@/instruments/CaseWindow";
+import { AxlePanel } from "./AxlePanel.tsx";
+
+type Props = { bench: Bench; state: JobState; task: Task; lives: Readonly<Record<string, string>> };
+
+/** The drawing of the whole that a procedure has, beside the step in hand. */
+export function WholePanel(props: Props) {
+  switch (props.bench.procedure.instrument) {
+    case "axle strip":
+      return props.task.kind === "verify" ? null : <AxlePanel {...props} />;
+    case "case window":
+      return <CasePanel {...props} />;
+    case "bearing map":
+      return <BearingPanel {...props} />;
+    default:
+      return null;
+  }
+}
+
+/** Gears with their chain or belt, and the play that was read last; where the case's figures are on file. */
+function CasePanel({ bench, state, task }: Props) {
+  if (
+    !["measure", "do"].includes(task.kind) ||
+    !/tension|play|back-off|seat|lock|slack|take-up|ratchet/.test(task.id)
+  ) {
+    return null;
+  }
+  const figure = (key: string): number | null => {
+    const spec = specAt(bench, state, key);
+    return spec?.kind === "figure" ? spec.value : null;
+  };
+  const [top, bottom, pitch, centre] = ["case-top-teeth", "case-bottom-teeth", "case-pitch", "case-centre"].map(figure);
+  if (!top || !bottom || !pitch || !centre) return null;
+  const read = (["case-play", "belt-play-hot", "belt-play-cold"] as const).flatMap((point) =>
+    (["left", "found"] as const).flatMap(
+      (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
+    ),
+  );
+  return (
+    <div className="max-w-[360px] shrink-0">
+      <CaseWindow topTeeth={top} bottomTeeth={bottom} pitchMm={pitch} centreMm={centre} playMm={read[0]} />
+    </div>
+  );
+}
+
+/** Every bearing of the shafts where it sits, with how it feels. */
+function BearingPanel({ bench, state, task, lives }: Props) {
+  const parts = bench.procedure.spine.filter((entry) => isOnMap(entry.id));
+  if (!parts.some((part) => part.id === task.entry)) return null;
+  const bearings = parts.map((part) => {
+    const point = pointOf(bench.procedure, `feel-${part.id}`);
+    const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
+    return {
+      ...{ id: part.id, name: part.name, feel: finding?.word ?? null, leads: finding?.leads ?? null },
+      ...{ since: lives[part.name] ?? null, here: part.id === task.entry },
+    };
+  });
+  return <BearingMap bearings={bearings} />;
+}

@@ -1,0 +1,59 @@
+import { activeParts, activePoints, type Bench, fold, isEvent, isRenewed, type JobState, stepOf } from "@averin/core";
+import type { Database } from "../database.ts";
+import { jobById, type OpenedJob } from "./jobs.ts";
+
+/** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
+export type Life = { what: string; since: number; unit: string; turns: number | null; turnUnit: string | null };
+
+const partsRenewed = (bench: Bench, state: JobState) =>
+  activeParts(bench, state).filter((part) => {
+    const fitted = state.events.some(
+      (e) => isEvent(e, "part_fitted") && e.body.entry === part.id && !state.struck.has(e.id),
+    );
+    return fitted && isRenewed(state, part, 1) && activePoints(bench, state).some((point) => point.on === part.id);
+  });
+
+/**
+ * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
+ * adjustment has been taken up since the part that it takes up was new.
+ */
+export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
+  const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
+  const fitted = new Map<string, Life>();
+  const taken = new Map<string, Life>();
+  for (const row of jobs) {
+    const { bench, events } = await jobById(db, row.get("id") as string);
+    const state = fold(events);
+    const meter = state.opened?.body.meter;
+    if (!meter || state.released === null) continue;
+    for (const part of partsRenewed(bench, state)) {
+      fitted.set(part.name, { what: part.name, since: meter.value, unit: meter.unit, turns: null, turnUnit: null });
+      for (const [name, life] of taken)
+        if (part.role !== undefined && life.what.startsWith(`${part.role}:`)) taken.delete(name);
+    }
+    for (const event of events) {
+      if (!isEvent(event, "adjust_turned") || state.struck.has(event.id)) continue;
+      const step = stepOf(bench.procedure, event.body.step);
+      if (step?.kind !== "adjust" || step.takesUp === undefined) continue;
+      const name = `${step.takesUp}: ${step.title.toLowerCase()}${event.body.side ? `, ${event.body.side}` : ""}`;
+      const before = taken.get(name);
+      taken.set(name, {
+        ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit },
+        ...{ turns: (before?.turns ?? 0) + event.body.amount, turnUnit: step.turn.unit },
+      });
+    }
+  }
+  return [...fitted.values(), ...taken.values()];
+}
+
+/** For a bench whose drawing shows it: since which meter each part is in, by the part's name, in words. */
+export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
+  const machine = fold(events).opened?.body.machine.id;
+  if (bench.procedure.instrument !== "bearing map" || machine === undefined) return {};
+  const lives = await livesOf(db, machine);
+  return Object.fromEntries(
+    lives.flatMap(({ what, since, unit, turns }) =>
+      turns === null ? [[what, `in since ${since.toFixed(1)} ${unit}`]] : [],
+    ),
+  );
+}

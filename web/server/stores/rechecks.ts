@@ -1,0 +1,81 @@
+import { randomUUID } from "node:crypto";
+import { type Actor, isEvent, type JobEvent } from "@averin/core";
+import type { Transaction } from "sequelize";
+import { z } from "zod";
+import type { Database, RecheckRow } from "../database.ts";
+import { notFound, Refused } from "../refused.ts";
+
+const DAY = 86_400_000;
+
+/** Keeps what a release leaves to be looked at again; each stands until somebody says that it was done. */
+export async function keepRechecks(
+  db: Database,
+  { jobId, machineId }: { jobId: string; machineId: string },
+  fresh: readonly JobEvent[],
+  transaction: Transaction,
+): Promise<void> {
+  const released = fresh.find((event) => isEvent(event, "job_released"));
+  if (!released || !isEvent(released, "job_released")) return;
+  const rows = released.body.rechecks.map(({ what, due, days }): RecheckRow => ({
+    ...{ id: randomUUID(), jobId, machineId, what: what.slice(0, 300), dueMeter: due },
+    dueOn: days === null ? null : new Date(Date.parse(released.at) + days * DAY),
+    ...{ doneBy: null, doneAt: null, note: null },
+  }));
+  if (rows.length > 0) await db.rechecks.bulkCreate(rows, { transaction });
+}
+
+export type RecheckLine = {
+  id: string;
+  machineId: string;
+  mark: string;
+  what: string;
+  /** In words: "at 126.0 h", "by 2027-05-01", "at the next job". */
+  when: string;
+  due: boolean;
+};
+
+/** What is still to be looked at again, of one machine or of all; what is due stands first. */
+export async function rechecksOpen(db: Database, machineId?: string): Promise<RecheckLine[]> {
+  const where = { doneAt: null, ...(machineId === undefined ? {} : { machineId }) };
+  const rows = (await db.rechecks.findAll({ where })).map((row) => row.get({ plain: true }));
+  if (rows.length === 0) return [];
+  const machines = new Map(
+    (await db.machines.findAll()).map((row) => [row.get("id") as string, row.get({ plain: true })]),
+  );
+  const meters = new Map(
+    (await db.meterReadings.findAll({ order: ["readAt"] })).map((row) => [
+      row.get("machineId") as string,
+      row.get("value") as number,
+    ]),
+  );
+  const lines = rows.map((row): RecheckLine => {
+    const machine = machines.get(row.machineId);
+    const words = [
+      row.dueMeter === null ? "" : `at ${row.dueMeter.toFixed(1)} ${machine?.meterUnit ?? ""}`,
+      row.dueOn === null ? "" : `by ${row.dueOn.toISOString().slice(0, 10)}`,
+    ].filter(Boolean);
+    const meter = meters.get(row.machineId) ?? 0;
+    const next = words.length === 0;
+    return {
+      ...{ id: row.id, machineId: row.machineId, mark: machine?.mark ?? "", what: row.what },
+      when: next ? "at the next job" : words.join(" or "),
+      due: next || (row.dueMeter !== null && meter >= row.dueMeter) || (row.dueOn !== null && row.dueOn <= new Date()),
+    };
+  });
+  return lines.sort((a, b) => Number(b.due) - Number(a.due) || a.what.localeCompare(b.what));
+}
+
+export const recheckDoneSchema = z.strictObject({ note: z.string().trim().min(1).max(500) });
+
+/** Says what was found when it was looked at again; said twice it is refused. */
+export async function closeRecheck(db: Database, id: string, note: string, by: Actor): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.rechecks.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) throw notFound("recheck");
+    if (row.get("doneAt") !== null) {
+      const message = `That was done already, by ${String(row.get("doneBy"))}.`;
+      throw new Refused(409, { code: "conflict", path: "$", message });
+    }
+    await row.update({ doneAt: new Date(), doneBy: by.name, note }, { transaction });
+  });
+}

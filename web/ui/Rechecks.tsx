@@ -1,0 +1,73 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { send } from "@/client/send";
+
+export type RecheckLine = { id: string; what: string; when: string; due: boolean; mark: string };
+
+/** What is to be looked at again, each until somebody says what was found. */
+export function Rechecks({ lines, marks }: { lines: readonly RecheckLine[]; marks: boolean }) {
+  return (
+    <ul>
+      {lines.map((line) => (
+        <Line key={line.id} line={line} marks={marks} />
+      ))}
+    </ul>
+  );
+}
+
+function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
+  const router = useRouter();
+  const [asking, setAsking] = useState(false);
+  const [message, setMessage] = useState("");
+  const done = async (form: FormData): Promise<void> => {
+    const answer = await send("POST", `/api/rechecks/${line.id}`, { note: String(form.get("note")) });
+    if (answer.kind === "kept") return router.refresh();
+    setMessage(answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was kept.");
+  };
+  return (
+    <li className="border-b border-line py-2">
+      <div className="flex min-h-[44px] items-center gap-3">
+        <span className="min-w-0 flex-1 leading-tight">
+          {marks && <strong>{line.mark}: </strong>}
+          {line.what}
+          <span className={`block text-[15px] ${line.due ? "font-semibold text-past" : "text-soft"}`}>
+            {line.due ? "due: " : ""}
+            {line.when}
+          </span>
+        </span>
+        {!asking && (
+          <button type="button" className="key" onClick={() => setAsking(true)}>
+            Looked at
+          </button>
+        )}
+      </div>
+      {asking && (
+        <form
+          className="flex gap-2 pt-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void done(new FormData(event.currentTarget));
+          }}
+        >
+          <label className="min-w-0 flex-1">
+            <span className="sr-only">what was found</span>
+            <input name="note" className="field w-full" placeholder="what was found" autoFocus autoComplete="off" />
+          </label>
+          <button type="submit" className="key" data-main="true">
+            Keep
+          </button>
+          <button type="button" className="key" onClick={() => setAsking(false)}>
+            Leave
+          </button>
+        </form>
+      )}
+      {message !== "" && (
+        <p role="alert" className="font-semibold text-past">
+          {message}
+        </p>
+      )}
+    </li>
+  );
+}
