@@ -43,8 +43,12 @@ export function FigureKey({ machine, figure, words }: { machine: string; figure:
         <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
           <Dialog.Title className="text-2xl font-semibold">{known.label}</Dialog.Title>
           <Dialog.Description className="text-soft">
-            For this machine, {known.unit === "" || known.unit === "1" ? "a plain number" : `in ${known.unit}`}; another
-            unit may follow the figure. It needs its source.
+            {known.words
+              ? "For this machine, in one of these words."
+              : known.unit === "" || known.unit === "1"
+                ? "For this machine, a plain number."
+                : `For this machine, in ${known.unit}; another unit may follow the figure.`}{" "}
+            It needs its source.
           </Dialog.Description>
           <FigureForm machine={machine} figure={figure} onKept={() => setOpen(false)} />
         </Dialog.Content>
@@ -57,7 +61,8 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
   const router = useRouter();
   const [message, setMessage] = useState("");
   const [busy, setBusy] = useState(false);
-  const kind = KNOWN_FIGURES.get(figure)?.kind ?? "figure";
+  const known = KNOWN_FIGURES.get(figure);
+  const kind = known?.kind ?? "figure";
   const submit = async (form: FormData): Promise<void> => {
     setBusy(true);
     const answer = await send("POST", `/api/machines/${machine}/figures`, { key: figure, ...Object.fromEntries(form) });
@@ -76,6 +81,16 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
         void submit(new FormData(event.currentTarget));
       }}
     >
+      {known?.words && (
+        <label className="flex flex-col gap-1 font-semibold">
+          how it is made
+          <select name="value" className="field text-xl" autoFocus>
+            {known.words.map((word) => (
+              <option key={word}>{word}</option>
+            ))}
+          </select>
+        </label>
+      )}
       {(FIELDS[kind] ?? []).map(([name, label], i) => (
         <label key={name} className="flex flex-col gap-1 font-semibold">
           {label}

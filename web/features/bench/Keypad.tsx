@@ -3,7 +3,12 @@
 import { Delete } from "lucide-react";
 
 const FIGURES = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", " "] as const;
-const NAMES: Record<string, string> = { " ": "space", ".": "point", "-": "minus" };
+/** How far something was turned has a direction: typed, spoken and shown. */
+const SIGNS = [
+  ["+", "plus", "+"],
+  ["-", "minus", "−"],
+] as const;
+const NAMES: Record<string, string> = { " ": "space", ".": "point" };
 
 /** The entry line's keys for a gloved finger: figures, the line's own keys, and Enter across two. */
 export function Keypad({
@@ -29,12 +34,13 @@ export function Keypad({
     ["-", "strike"],
     ["/", "skip"],
     ["+", "go on"],
-    ["..", "repeat"],
+    // Where a turn is typed there is nothing to repeat: the signs have their place there.
+    ...(signed ? [] : ([["..", "repeat"]] as [string, string][])),
   ];
   return (
     <div aria-label="Keys" role="group" className="no-print grid grid-cols-[3fr_2fr] gap-2 px-4 pb-2">
       <div className="grid grid-cols-3 gap-2">
-        {FIGURES.map((key) => (signed && key === " " ? "-" : key)).map((figure) => (
+        {FIGURES.map((figure) => (
           <button
             key={figure}
             type="button"
@@ -43,11 +49,24 @@ export function Keypad({
             className="key figure min-h-[54px]! text-2xl"
             onClick={() => onType(figure)}
           >
-            {figure === " " ? "␣" : figure === "-" ? "−" : figure}
+            {figure === " " ? "␣" : figure}
           </button>
         ))}
       </div>
       <div className="grid grid-cols-2 gap-2">
+        {signed &&
+          SIGNS.map(([sign, name, shown]) => (
+            <button
+              key={sign}
+              type="button"
+              tabIndex={-1}
+              aria-label={name}
+              className="key figure min-h-[54px]! text-2xl"
+              onClick={() => onType(sign)}
+            >
+              {shown}
+            </button>
+          ))}
         {lines.map(([line, does]) => (
           <button
             key={line}
@@ -59,9 +78,11 @@ export function Keypad({
             <span className="text-lg">{does}</span>
           </button>
         ))}
-        <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onPhoto}>
-          photo
-        </button>
+        {!signed && (
+          <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onPhoto}>
+            photo
+          </button>
+        )}
         <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onLetters}>
           letters
         </button>

@@ -19,21 +19,19 @@ export function WholePanel(props: Props) {
   }
 }
 
+/** The points that read the play of a chain or belt in its case, the latest in the work first. */
+const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"];
+
 /** Gears with their chain or belt, and the play that was read last; where the case's figures are on file. */
 function CasePanel({ bench, state, task }: Props) {
-  if (
-    !["measure", "do"].includes(task.kind) ||
-    !/tension|play|back-off|seat|lock|slack|take-up|ratchet/.test(task.id)
-  ) {
-    return null;
-  }
+  if (!task.slots.some((s) => s.kind === "read" && PLAYS.includes(s.point))) return null;
   const figure = (key: string): number | null => {
     const spec = specAt(bench, state, key);
     return spec?.kind === "figure" ? spec.value : null;
   };
   const [top, bottom, pitch, centre] = ["case-top-teeth", "case-bottom-teeth", "case-pitch", "case-centre"].map(figure);
   if (!top || !bottom || !pitch || !centre) return null;
-  const read = (["case-play", "belt-play-hot", "belt-play-cold"] as const).flatMap((point) =>
+  const read = PLAYS.flatMap((point) =>
     (["left", "found"] as const).flatMap(
       (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
     ),

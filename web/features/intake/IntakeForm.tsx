@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useState } from "react";
 import { send } from "@/client/send";
 import { useReady } from "@/client/useReady";
@@ -117,6 +118,9 @@ export function IntakeForm({
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
             <span className="block text-soft">has: {known.builds.join(", ")}</span>
+            <Link href={`/machines/${known.id}`} className="inline-flex min-h-[44px] items-center underline">
+              figures of this machine, and what is to be looked at again
+            </Link>
             {known.weaknesses.map((words) => (
               <span key={words} className="block font-semibold">
                 known weakness: {words}

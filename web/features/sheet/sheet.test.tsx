@@ -1,6 +1,8 @@
 import { fold } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
-import type { TestJob } from "../../../core/testing.ts";
+import { TestJob } from "../../../core/testing.ts";
+import { technician } from "../../../core/testingBench.ts";
+import { figure, limit, shop, torque } from "../../../core/testingShop.ts";
 import { answers, bench, jobAt } from "../../testing/demoJob.ts";
 import { Sheet } from "./Sheet.tsx";
 import { sheetData } from "./sheetData.ts";
@@ -123,4 +125,22 @@ describe("the sheet", () => {
     expect(html).toContain("scored face (Tobin Hask, 2026-11-23)");
     expect(html).toContain("oil smells burnt (Tobin Hask, 2026-11-23)");
   });
+});
+
+test("a reading carries its load, an adjustment both sides, and the sheet says what is to be looked at again", () => {
+  // Every figure here is invented.
+  const sled = shop("track-tension", [
+    ...[limit("track-sag", { kind: "range", serviceMin: 30, serviceMax: 38 }), figure("sag-load", 7.3, "kg")],
+    ...[limit("gap-difference", { kind: "max", serviceMax: 2 }), torque("axle-bolt")],
+  ]);
+  const job = new TestJob(sled, technician, {}).until("do:lock-axle", {
+    ...{ "do:still": ["", "ridden", "new"], "do:lift-plan": ["", "alone"] },
+    ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
+    ...{ "adjust:set-gaps": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
+  });
+  const data = sheetData("T-0002", sled, job.events);
+  expect(data?.readings[0]?.rows[0]).toMatchObject({ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb" });
+  // The meter stood at 10 h; a new track is looked at again three hours later.
+  expect(data?.next).toContain("New track: tension and alignment, at 13.0 h");
+  expect(JSON.stringify(data?.set)).toContain("12 13: 1.0 mm apart");
 });

@@ -18,6 +18,7 @@ import {
   judgeItem,
   type Limit,
   type MeasurePoint,
+  type Phase,
   noticedAtRefit,
   openPoints,
   partOf,
@@ -26,6 +27,9 @@ import {
   pullListTotal,
   pullsOf,
   questionOf,
+  readingsOf,
+  type Recheck,
+  rechecksOf,
   roundWords,
   setAside,
   type Source,
@@ -86,8 +90,23 @@ function limitWords(limit: Limit | null): string {
   return [least, most].filter(Boolean).join(", ");
 }
 
+/** The load that a reading was taken under, where it was one: " at 7.3 kg". */
+function loadOf(state: JobState, point: MeasurePoint, item: number, phase: Phase): string {
+  const under = readingsOf(state, point, item, phase)[0]?.body.under;
+  return under && point.under ? ` at ${Number(under.value.toFixed(2))} ${under.unit}` : "";
+}
+
 const said = (judged: Judged | null, unit: string): string =>
   judged === null ? "" : `${figure(judged.value, judged.readings[0]?.body.gauge.resolution)} ${unit}`;
+
+/** "New track: tension, at 4185.0 mi or in 30 days". */
+function recheckWords(state: JobState, { what, due, days }: Recheck): string {
+  const unit = state.opened?.body.meter.unit ?? "";
+  const when = [due === null ? "" : `at ${due.toFixed(1)} ${unit}`, days === null ? "" : `in ${days} days`].filter(
+    Boolean,
+  );
+  return `${what}, ${when.length > 0 ? when.join(" or ") : "at the next job"}`;
+}
 
 function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): SheetData["readings"][number] {
   const part = partOf(bench.procedure, point.on);
@@ -103,10 +122,10 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     const stays = renewed ? "new, not measured" : said(found, point.unit);
     return {
       name: part && count > 1 ? itemName(part, item, count) : "",
-      found: said(found, point.unit),
+      found: `${said(found, point.unit)}${loadOf(state, point, item, "found")}`,
       verdict: judged ? verdictSentence(judged) : "not measured",
       judged,
-      left: left ? `${said(left, point.unit)}${renewed ? " new" : ""}` : stays,
+      left: left ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}` : stays,
       limit: judged ? limitWords(judged.limit) : "",
     };
   });
@@ -258,6 +277,8 @@ export function sheetData(number: string, bench: Bench, events: readonly JobEven
   const { machine, meter, owner, complaint, symptom } = opened.body;
   const open = unsigned(state, openPoints(bench, state));
   const lines = pullList(bench, state);
+  // Once released, as it was set then.
+  const rechecks = state.released?.body.rechecks ?? rechecksOf(bench, state);
   const currency = lines.find((line) => line.part)?.part?.currency ?? "";
   const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];
   const cautions = [...state.cautions.values()];
@@ -313,7 +334,7 @@ export function sheetData(number: string, bench: Bench, events: readonly JobEven
       cautions.length === 0
         ? null
         : `${cautions.length} cautions were shown before the work they belong to, to ${[...new Set(cautions.map((e) => e.by.name))].join(", ")}.`,
-    next: [...bench.procedure.release.lines],
+    next: [...bench.procedure.release.lines, ...rechecks.map((recheck) => recheckWords(state, recheck))],
     struck: state.events
       .filter((event) => state.struck.has(event.id))
       .map((event) => ({

@@ -20,7 +20,8 @@ const partsRenewed = (bench: Bench, state: JobState) =>
 export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
   const fitted = new Map<string, Life>();
-  const taken = new Map<string, Life>();
+  /** By the role of the part that is taken up, then by what was turned. */
+  const taken = new Map<string, Map<string, Life>>();
   for (const row of jobs) {
     const { bench, events } = await jobById(db, row.get("id") as string);
     const state = fold(events);
@@ -28,22 +29,24 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
     if (!meter || state.released === null) continue;
     for (const part of partsRenewed(bench, state)) {
       fitted.set(part.name, { what: part.name, since: meter.value, unit: meter.unit, turns: null, turnUnit: null });
-      for (const [name, life] of taken)
-        if (part.role !== undefined && life.what.startsWith(`${part.role}:`)) taken.delete(name);
+      // A new one is taken up from nothing.
+      if (part.role !== undefined) taken.delete(part.role);
     }
     for (const event of events) {
       if (!isEvent(event, "adjust_turned") || state.struck.has(event.id)) continue;
       const step = stepOf(bench.procedure, event.body.step);
       if (step?.kind !== "adjust" || step.takesUp === undefined) continue;
       const name = `${step.takesUp}: ${step.title.toLowerCase()}${event.body.side ? `, ${event.body.side}` : ""}`;
-      const before = taken.get(name);
-      taken.set(name, {
+      const own = taken.get(step.takesUp) ?? new Map<string, Life>();
+      const before = own.get(name);
+      taken.set(step.takesUp, own);
+      own.set(name, {
         ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit },
         ...{ turns: (before?.turns ?? 0) + event.body.amount, turnUnit: step.turn.unit },
       });
     }
   }
-  return [...fitted.values(), ...taken.values()];
+  return [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
 }
 
 /** For a bench whose drawing shows it: since which meter each part is in, by the part's name, in words. */
