@@ -88,6 +88,21 @@ const DRAW: Record<GaugePlaceName, ReactNode> = {
       </text>
     </>
   ),
+  "track clearance": (
+    <>
+      <path d="M60 130V40q0-18 18-18h264q18 0 18 18v90" strokeWidth="4" />
+      <path d="M96 62h228v40H96z" fill="var(--band)" />
+      {[112, 152, 192, 232, 272].map((x) => (
+        <path key={x} d={`M${x} 62l8-16h8l8 16M${x} 102l8 16h8l8-16`} fill="var(--sheet)" />
+      ))}
+      <path
+        d="M64 82h28M328 82h28M72 74l-8 8 8 8M348 74l8 8-8 8M84 74l8 8-8 8M336 74l-8 8 8 8"
+        stroke="var(--petrol)"
+        strokeWidth="3"
+      />
+      <path d="M210 26v18M202 36l8 8 8-8" stroke="var(--petrol)" strokeWidth="3" />
+    </>
+  ),
   "sprocket play": (
     <>
       <circle cx="150" cy="76" r="60" fill="var(--band)" />

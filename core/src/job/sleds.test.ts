@@ -220,6 +220,13 @@ describe("gates and what cannot be undone", () => {
   });
 });
 
+test("what a helper is needed for is known beforehand, so that they are called once", () => {
+  const job = jobOn(shop("skid-out-in", [])).until("do:lift-pair", { "do:lift-plan": ["", "with"] });
+  const called = walk(job.shop, job.state).filter((task) => task.helper !== null);
+  expect(called.map((task) => task.id)).toEqual(["do:lift-pair", "off:skid", "fit:skid"]);
+  expect(tasksOf(job)).not.toContain("do:lift-solo");
+});
+
 test("slides are judged at the worst station of their rail", () => {
   const bench = shop("slides-renewal", [limit("slide-left", { kind: "min", serviceMin: 1, standardMin: 8 })]);
   const job = jobOn(bench).until("measure:slide-left:found", { "do:lift-plan": ["", "alone"] });

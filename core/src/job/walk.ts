@@ -69,12 +69,15 @@ export type Task = {
   why: string | null;
   caution: string | null;
   tools: readonly string[];
+  /** What a second pair of hands does here, where there is one. */
+  helper: string | null;
   /** The spine entry it belongs to, to light up its part; null for steps of the whole machine. */
   entry: string | null;
   slots: Slot[];
 };
 
-type Sketch = Omit<Task, "number" | "why" | "caution" | "tools"> & {
+type Sketch = Omit<Task, "number" | "why" | "caution" | "tools" | "helper"> & {
+  helper?: string | undefined;
   why?: string | undefined;
   caution?: string | undefined;
   tools?: readonly string[];
@@ -83,7 +86,7 @@ type Sketch = Omit<Task, "number" | "why" | "caution" | "tools"> & {
 const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
 
 function doTask(step: DoStep): Sketch {
-  const { id, stage, title, why, caution, tools } = step;
+  const { id, stage, title, why, caution, tools, helper } = step;
   const counts = step.temporary.map((piece) => slot.count(piece.id, "apart"));
   return {
     id: `do:${id}`,
@@ -91,9 +94,7 @@ function doTask(step: DoStep): Sketch {
     kind: "do",
     title,
     do: step.do,
-    why,
-    caution,
-    tools,
+    ...{ why, caution, tools, helper },
     entry: step.before ?? null,
     slots: [slot.do(id), ...counts],
   };
@@ -407,6 +408,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     why: more.why ?? null,
     caution: more.caution ?? null,
     tools: more.tools ?? [],
+    helper: more.helper ?? null,
     slots: [...asked(id, "first"), ...slots, ...asked(id, "last")],
   }));
 }

@@ -26,6 +26,7 @@ export const MEASURE_DRAWINGS = [
   "chain pitches",
   "sprocket play",
   "slide stations",
+  "track clearance",
 ] as const;
 
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */

@@ -27,6 +27,8 @@ const directionSchema = z.strictObject({
   caution: sentence.optional(),
   /** What cannot be undone once it is done, and what must be true before: asked once more. */
   irreversible: sentence.optional(),
+  /** What a second pair of hands does here, where there is one. */
+  helper: sentence.optional(),
   tools,
 });
 

@@ -16,6 +16,8 @@ const doSchema = z.strictObject({
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
+  /** What a second pair of hands does here, where there is one. */
+  helper: sentence.optional(),
   /** The entry that the drawing of the whole points at while this is done, and the words beside it. */
   shows: z.strictObject({ entry: id, words: sentence }).optional(),
   /** What cannot be undone once it is done, and what must be true before: asked once more. */

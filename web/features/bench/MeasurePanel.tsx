@@ -7,6 +7,7 @@ import {
   isWithheld,
   itemName,
   type JobState,
+  type Judged,
   judgeItem,
   latest,
   limitAt,
@@ -85,11 +86,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
       {point.drawing && point.drawing !== "slide stations" && (
         <GaugePlace
           drawing={point.drawing}
-          read={
-            last === undefined
-              ? null
-              : `${figure(last.body.valueInBase, resolution)} ${point.unit}${stretchWords(bench, point, last.body.valueInBase)}`
-          }
+          read={last === undefined ? null : readWords(bench, point, judged?.readings ?? [], resolution)}
         />
       )}
       <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
@@ -143,6 +140,14 @@ function railsOf(bench: Bench, state: JobState): SlideRail[] {
     });
     return [{ name: point.name.replace(/^Slide, /, ""), stations }];
   });
+}
+
+/** What was read last, with its unit; of a pair both, each by its name. */
+function readWords(bench: Bench, point: MeasurePoint, readings: Judged["readings"], resolution: number): string {
+  const texts = readings.map((r) => figure(r.body.valueInBase, resolution));
+  if (point.pair) return texts.map((text, i) => `${point.placeNames?.[i] ?? i + 1} ${text}`).join(", ");
+  const mm = readings[readings.length - 1]?.body.valueInBase ?? 0;
+  return `${texts[texts.length - 1] ?? ""} ${point.unit}${stretchWords(bench, point, mm)}`;
 }
 
 /** How far a chain has stretched, where the reading is over a counted run of pitches. */

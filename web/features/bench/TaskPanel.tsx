@@ -1,6 +1,7 @@
 import {
   type Actor,
   type Bench,
+  factsOf,
   type JobState,
   type OpenPoint,
   questionOf,
@@ -93,6 +94,12 @@ export function TaskPanel(
           </p>
         )}
       </header>
+      {task.helper && factsOf(props.bench, props.state).get("hands") !== "alone" && (
+        <p className="border-l-4 border-petrol pl-3 text-lg">
+          <strong>Second pair of hands. </strong>
+          {task.helper}
+        </p>
+      )}
       {task.caution && (
         <p className="caution text-lg">
           <strong>Caution. </strong>

@@ -33,7 +33,14 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
       {aim && step.expect.by === "machine" && (
         <WordKeys ask={step.ask} words={KNOWN_FIGURES.get(step.expect.key)?.words ?? []} onEnter={onEnter} />
       )}
-      {aim && step.expect.by === "length" && <ScaleRule nominalMm={step.expect.nominalMm} />}
+      {aim && step.expect.by === "length" && (
+        <>
+          <ScaleRule nominalMm={step.expect.nominalMm} />
+          <button type="button" className="key no-print self-start" onClick={() => window.print()}>
+            Print this rule beside the template
+          </button>
+        </>
+      )}
       {aim && step.expect.by === "word" && (
         <ul className="grid gap-2 sm:grid-cols-3">
           {step.expect.ways.map((way, i) => (

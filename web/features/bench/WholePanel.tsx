@@ -1,4 +1,5 @@
-import { type Bench, findingOf, type JobState, latest, pointOf, slot, specAt, type Task } from "@averin/core";
+import { type Bench, findingOf, type JobState, latest, pointOf, slot, specAt, type Task, walk } from "@averin/core";
+import type { ReactNode } from "react";
 import { BearingMap, isOnMap } from "@/instruments/BearingMap";
 import { CaseWindow } from "@/instruments/CaseWindow";
 import { AxlePanel } from "./AxlePanel.tsx";
@@ -7,6 +8,15 @@ type Props = { bench: Bench; state: JobState; task: Task; lives: Readonly<Record
 
 /** The drawing of the whole that a procedure has, beside the step in hand. */
 export function WholePanel(props: Props) {
+  return (
+    <>
+      <HelperPanel {...props} />
+      {drawingOf(props)}
+    </>
+  );
+}
+
+function drawingOf(props: Props): ReactNode {
   switch (props.bench.procedure.instrument) {
     case "axle strip":
       return props.task.kind === "verify" ? null : <AxlePanel {...props} />;
@@ -14,9 +24,29 @@ export function WholePanel(props: Props) {
       return <CasePanel {...props} />;
     case "bearing map":
       return <BearingPanel {...props} />;
-    default:
+    case undefined:
       return null;
   }
+}
+
+/** Where a helper was said to be there: what they are needed for, all of it at once, so that they are called once. */
+function HelperPanel({ bench, state, task }: Props) {
+  if (task.id !== "do:lift-pair") return null;
+  const called = walk(bench, state).filter((t) => t.helper !== null && t.id !== task.id);
+  if (called.length === 0) return null;
+  return (
+    <section aria-label="The helper is needed for" className="border-2 border-petrol p-3">
+      <h2 className="caption">the helper is needed for</h2>
+      <ul>
+        {called.map((t) => (
+          <li key={t.id} className="text-lg">
+            <span className="figure pr-2 text-petrol">{t.number}</span>
+            <strong>{t.title}</strong>: {t.helper}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
 }
 
 /** The points that read the play of a chain or belt in its case, the latest in the work first. */
