@@ -173,11 +173,11 @@ test("today's lines come from the read tables", async () => {
 
 test("what is not there is not found", async () => {
   for (const work of [
-    jobById(db, "x"),
-    eventsAfter(db, "x", 0),
-    appendEvents(db, "x", line(reading(1, "2")), technician),
+    () => jobById(db, "x"),
+    () => eventsAfter(db, "x", 0),
+    () => appendEvents(db, "x", line(reading(1, "2")), technician),
   ]) {
-    await expect(work).rejects.toMatchObject({ status: 404 });
+    await expect(work()).rejects.toMatchObject({ status: 404 });
   }
 });
 
