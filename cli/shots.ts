@@ -62,7 +62,7 @@ const VIEWS: View[] = [
     name: "bench-findings",
     size: DESK,
     theme: "light",
-    show: (page) => openBench(page, "Club bike 21").then(() => type(page, "*20")),
+    show: (page) => openBench(page, "Club bike 21").then(() => type(page, "*21")),
   },
   {
     name: "bench-stack",

@@ -36,6 +36,13 @@ async function check(name: string, args: string[]): Promise<Count> {
   return { passed: 0, failed: (await run(name, args)) === 0 ? 0 : 1 };
 }
 
+/** One after the other, in their order. */
+async function inTurn(works: readonly (() => Promise<Count>)[]): Promise<Count[]> {
+  const counts: Count[] = [];
+  for (const work of works) counts.push(await work());
+  return counts;
+}
+
 /** Numbers as the runner reports them; a runner that ends badly without a failed test still counts as one. */
 function counted(code: number, passed: number, failed: number): Count {
   return { passed, failed: code !== 0 && failed === 0 ? 1 : failed };
@@ -84,11 +91,16 @@ export async function test(args: string[]): Promise<number> {
 
   const counts: Count[] = [];
   if (args.length === 0) {
-    counts.push(await check("formatting", [bin("prettier/bin/prettier.cjs"), "--check", "--log-level=warn", "."]));
-    counts.push(await check("lint and layers", [bin("eslint/bin/eslint.js"), "--max-warnings=0", "."]));
-    for (const workspace of ["core", "web", "cli", "e2e"]) {
-      counts.push(await check(`types of ${workspace}`, [bin("typescript/bin/tsc"), "--noEmit", "-p", workspace]));
-    }
+    const types = (workspace: string) => () =>
+      check(`types of ${workspace}`, [bin("typescript/bin/tsc"), "--noEmit", "-p", workspace]);
+    const format = () => check("formatting", [bin("prettier/bin/prettier.cjs"), "--check", "--log-level=warn", "."]);
+    const lint = () => check("lint and layers", [bin("eslint/bin/eslint.js"), "--max-warnings=0", "."]);
+    // Two rows side by side, one for each core; nothing here looks at what another does.
+    const rows = [
+      [format, types("web"), types("cli")],
+      [lint, types("core"), types("e2e")],
+    ];
+    counts.push(...(await Promise.all(rows.map(inTurn))).flat());
   }
   if (wanted("unit")) counts.push(await jest("unit and reference", "core"));
   if (wanted("web") || wanted("e2e")) {
