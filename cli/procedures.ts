@@ -1,6 +1,6 @@
 import { accessSync, constants } from "node:fs";
 import path from "node:path";
-import { procedureSchema, rehearse } from "@averin/core";
+import { rehearse } from "@averin/core";
 import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures.ts";
 import { ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
@@ -17,9 +17,9 @@ function readable(file: string): string {
 }
 
 /** What a rehearsal of one procedure runs into; what cannot be followed at all is not rehearsed. */
-function tried({ file, body, faults }: Whole): { faults: string[]; walks: number; lines: number } {
-  if (faults.length > 0) return { faults, walks: 0, lines: 0 };
-  const rehearsal = rehearse(procedureSchema.parse(body));
+function tried({ file, procedure, faults }: Whole): { faults: string[]; walks: number; lines: number } {
+  if (procedure === null) return { faults, walks: 0, lines: 0 };
+  const rehearsal = rehearse(procedure);
   return { ...rehearsal, faults: rehearsal.faults.map(({ at, message }) => `${file}: ${at}: ${message}`) };
 }
 

@@ -27,3 +27,17 @@ export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine
   ],
   wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
 });
+
+/** A bike's drive and swing arm, and what remains where the chain is tightest: 6 to 13 mm, common practice, no source. */
+export const chainFigures: Readonly<Record<string, number>> = {
+  ...{ "sprocket-x": -70, "sprocket-y": 15, "swing-arm": 560, "arm-rest": -20, "arm-from": -25, "arm-to": 15 },
+  ...{
+    "front-teeth": 13,
+    "rear-teeth": 48,
+    "chain-pitch": 15.875,
+    "chain-centre": 628,
+    "slot-from": 600,
+    "slot-to": 648,
+  },
+  ...{ "slack-remains": 10, "slack-tolerance": 4 },
+};

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { assemble, IncludeFault, procedureSchema } from "@averin/core";
+import { assemble, IncludeFault, type Procedure, procedureSchema } from "@averin/core";
 import { type Database } from "./database.ts";
 import { keepProcedure } from "./stores/shop.ts";
 
@@ -28,28 +28,28 @@ function named(body: unknown, at: readonly PropertyKey[]): string {
   return typeof id === "string" ? ` (${id})` : "";
 }
 
-/** What a procedure's shape has wrong, line by line: file, place, the step's own name, and what would be right. */
-function shapeFaults(name: string, body: unknown): string[] {
+/** A procedure's file with its shared pieces put in and read once; or null, and what is wrong with it, line by line. */
+export type Whole = { file: string; procedure: Procedure | null; faults: string[] };
+
+/** What its shape has wrong is told by file, place, the step's own name, and what would be right. */
+function readWhole(name: string, body: unknown): Whole {
   const parsed = procedureSchema.safeParse(body);
-  if (parsed.success) return [];
-  return parsed.error.issues.map(
+  if (parsed.success) return { file: name, procedure: parsed.data, faults: [] };
+  const faults = parsed.error.issues.map(
     (issue) => `${name}: ${issue.path.join(".") || "$"}${named(body, issue.path)}: ${issue.message}`,
   );
+  return { file: name, procedure: null, faults };
 }
-
-/** A procedure's file with its shared pieces put in, or what is wrong with it, line by line. */
-export type Whole = { file: string; body: unknown; faults: string[] };
 
 /** A procedure as a file holds it, made whole and looked over; what the file itself has wrong is a fault like any other. */
 export function wholeProcedure(file: string, pieces: ReadonlyMap<string, unknown>): Whole {
   const name = path.basename(file);
+  const faulty = (fault: string): Whole => ({ file: name, procedure: null, faults: [`${name}: ${fault}`] });
   try {
-    const body = assemble(readJson(file), pieces);
-    return { file: name, body, faults: shapeFaults(name, body) };
+    return readWhole(name, assemble(readJson(file), pieces));
   } catch (error) {
-    if (error instanceof SyntaxError)
-      return { file: name, body: null, faults: [`${name}: not JSON: ${error.message}`] };
-    if (error instanceof IncludeFault) return { file: name, body: null, faults: [`${name}: spine: ${error.message}`] };
+    if (error instanceof SyntaxError) return faulty(`not JSON: ${error.message}`);
+    if (error instanceof IncludeFault) return faulty(`spine: ${error.message}`);
     throw error;
   }
 }
@@ -66,8 +66,8 @@ export function wholeProcedures(folder: string): Whole[] {
  */
 export async function takeProcedures(db: Database, folder: string): Promise<void> {
   await db.procedureFaults.destroy({ where: {} });
-  for (const { file, body, faults } of wholeProcedures(folder)) {
-    if (faults.length === 0) await keepProcedure(db, body);
+  for (const { file, procedure, faults } of wholeProcedures(folder)) {
+    if (procedure) await keepProcedure(db, procedure);
     else await db.procedureFaults.create({ file, message: faults.slice(0, MOST_SHOWN).join("\n") });
   }
 }

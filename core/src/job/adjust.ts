@@ -81,6 +81,9 @@ export function turnOf(state: JobState, step: string): "read" | "turn" {
   return last !== undefined && isEvent(last, "adjust_read") ? "turn" : "read";
 }
 
+const lastRead = (trail: readonly Round[]): EventOf<"adjust_read"> | undefined =>
+  trail.filter((round) => isEvent(round, "adjust_read")).pop();
+
 /** The next turns of both track adjusters, from every round so far. */
 function tensionTurn(trail: readonly Round[]): number | null {
   let turns = 0;
@@ -89,18 +92,18 @@ function tensionTurn(trail: readonly Round[]): number | null {
     if (isEvent(round, "adjust_turned")) turns += round.body.amount;
     else readings.push({ turns, sagMm: round.body.valueInBase });
   }
-  const last = [...trail].reverse().find((round) => isEvent(round, "adjust_read"));
-  if (!last || !isEvent(last, "adjust_read") || last.body.aim === null) return null;
-  const { min, max } = last.body.aim;
+  const aim = lastRead(trail)?.body.aim;
+  if (!aim) return null;
+  const { min, max } = aim;
   const answer = trackTension({ readings, targetMinMm: min, targetMaxMm: max });
   return answer.ok ? answer.value.nextTurns : null;
 }
 
 /** The side to tighten, by the gaps that were read last; null where they are even or nothing was read. */
 export function sideToTighten(state: JobState, step: AdjustStep): string | null {
-  const last = trailOf(state, step.id).findLast((round) => isEvent(round, "adjust_read"));
-  if (!step.sides || !last || !isEvent(last, "adjust_read") || last.body.sides === null) return null;
-  const [leftGapMm, rightGapMm] = last.body.sides;
+  const read = lastRead(trailOf(state, step.id))?.body.sides;
+  if (!step.sides || !read) return null;
+  const [leftGapMm, rightGapMm] = read;
   // The tolerance is judged elsewhere; here only which side it sits on.
   const answer = trackAlign({ leftGapMm, rightGapMm, toleranceMm: 0 });
   if (!answer.ok || answer.value.tightenSide === null) return null;

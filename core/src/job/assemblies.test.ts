@@ -1,4 +1,4 @@
-import { figure, limit, part, shop, torque } from "../../testingShop.ts";
+import { chainFigures, figure, limit, part, shop, torque } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { questionOf, stepOf } from "../procedure/index.ts";
@@ -178,27 +178,12 @@ describe("the countershaft", () => {
 });
 
 describe("conditions of readings", () => {
-  const geometry = {
-    "sprocket-x": -70,
-    "sprocket-y": 15,
-    "swing-arm": 560,
-    "arm-rest": -20,
-    "arm-from": -25,
-    "arm-to": 15,
-  };
-  const drive = {
-    "front-teeth": 13,
-    "rear-teeth": 48,
-    "chain-pitch": 15.875,
-    "slack-remains": 10,
-    "slack-tolerance": 4,
-  };
   const tight = limit(
     "chain-slack-stand",
     { kind: "range", serviceMin: 6, serviceMax: 13 },
     { condition: "at the tightest" },
   );
-  const specs = Object.entries({ ...geometry, ...drive }).map(([key, value]) => figure(key, value));
+  const specs = Object.entries(chainFigures).map(([key, value]) => figure(key, value));
   const bench = shop("chain-slack-check", [...specs, tight, torque("rear-axle")]);
   const at = (task: string): TestJob =>
     new TestJob(bench, technician, {}).until(task, {

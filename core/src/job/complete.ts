@@ -16,17 +16,18 @@ import { quantityParse, splitValues } from "../quantity/index.ts";
 import { aimOf, suggestTurn, turnOf } from "./adjust.ts";
 import { activeSpine, facingOf, limitAt, stopsOf, wayOf } from "./applies.ts";
 import { type Bench, presetOf, specFor } from "./bench.ts";
-import { workedOut } from "./drive.ts";
+import { workedOut } from "./computed.ts";
 import { estimateFor } from "./estimate.ts";
 import type { Actor, Body, Draft } from "./events.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { proposalFor } from "./judged.ts";
+import { loadRead } from "./load.ts";
 import { rechecksOf } from "./rechecks.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { slot } from "./slot.ts";
 import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
-import { bandOf, torqueSpecFor } from "./torque.ts";
+import { bandOf, NO_TORQUE, torqueSpecFor } from "./torque.ts";
 import { verified } from "./verify.ts";
 import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
 
@@ -65,18 +66,6 @@ function completeWorded(bench: Bench, state: JobState, draft: Of<"reading_worded
   return point.ok ? yes(draft) : point;
 }
 
-/** The load of a reading, as typed, in its base unit; missing where a reading needs one, refused where it needs none. */
-function completeUnder(asked: MeasurePoint["under"], text: string | null) {
-  if (!asked) {
-    return text === null ? { ok: true as const, value: null } : no("conflict", "under", "This is read without a load.");
-  }
-  if (text === null) return no("missing", "under", `The ${asked.name} is missing: a reading means nothing without it.`);
-  const read = quantityParse({ text, kind: asked.quantity, unit: asked.unit });
-  if (!read.ok) return read;
-  const { value, unit, valueInBase } = read.value;
-  return { ok: true as const, value: { text, value, unit, valueInBase } };
-}
-
 function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken">): Answer<Body> {
   const placed = placeRead(bench, state, draft);
   if (!placed.ok) return placed;
@@ -86,7 +75,7 @@ function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken
   const read = quantityParse({ text: draft.text, kind: point.quantity, unit: gauge.unit });
   if (!read.ok) return read;
   if (read.value.valueInBase < 0) return no("range", "text", `${point.name} cannot be below 0.`);
-  const under = completeUnder(point.under, draft.under ?? null);
+  const under = loadRead(bench, point.under, draft.text, draft.under ?? null);
   if (!under.ok) return under;
   return yes({
     ...draft,
@@ -222,8 +211,7 @@ function completePull(
   const percent = entry.torque.stagesPercent[draft.pass - 1];
   if (percent === undefined) return no("range", "pass", `There are ${entry.torque.stagesPercent.length} passes.`);
   const spec = torqueSpecFor(bench, entry);
-  if (!spec)
-    return no("missing", "spec", `No torque on file for ${entry.name.toLowerCase()}: enter it in the spec book first.`);
+  if (!spec) return no("missing", "spec", NO_TORQUE);
   const started = tasks
     .find((task) => task.id === `fit:${entry.id}`)
     ?.slots.every((s) => isAnswered(bench, state, s) || isSkipped(state, s));
@@ -304,24 +292,25 @@ function completeAdjust(bench: Bench, state: JobState, draft: Of<"adjust_read"> 
   }
   const gauge = bench.gauges.find((g) => g.id === draft.gauge);
   if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
-  const under = completeUnder(step.under, draft.under ?? null);
+  const under = loadRead(bench, step.under, draft.text, draft.under ?? null);
   if (!under.ok) return under;
   const texts = step.sides ? splitValues(draft.text) : [draft.text];
   if (step.sides && texts.length !== 2) return no("missing", "text", `${step.sides.join(" and ")} belong together.`);
-  const values: number[] = [];
+  const read: { value: number; unit: string; valueInBase: number }[] = [];
   for (const text of texts) {
-    const read = quantityParse({ text, kind: step.quantity, unit: gauge.unit });
-    if (!read.ok) return read;
-    if (read.value.valueInBase < 0) return no("range", "text", `${step.title} cannot be below 0.`);
-    values.push(read.value.valueInBase);
+    const one = quantityParse({ text, kind: step.quantity, unit: gauge.unit });
+    if (!one.ok) return one;
+    if (one.value.valueInBase < 0) return no("range", "text", `${step.title} cannot be below 0.`);
+    read.push(one.value);
   }
-  const [first = 0, second] = values;
-  const one = quantityParse({ text: texts[0] ?? "", kind: step.quantity, unit: gauge.unit });
-  const unit = one.ok ? one.value.unit : gauge.unit;
-  const sides: [number, number] | null = second === undefined ? null : [first, second];
-  const valueInBase = sides ? Math.abs(sides[0] - sides[1]) : first;
-  const value = sides || !one.ok ? valueInBase : one.value.value;
-  const kept = { value, unit: sides ? step.unit : unit, valueInBase, gauge, under: under.value, sides };
+  const [first, second] = read;
+  if (!first) return no("missing", "text", "Measure, and type what it reads.");
+  // Of two sides, how far they differ is what is judged, in the base unit.
+  const apart = second && Math.abs(first.valueInBase - second.valueInBase);
+  const { value, unit, valueInBase } =
+    apart === undefined ? first : { value: apart, unit: step.unit, valueInBase: apart };
+  const sides: [number, number] | null = second ? [first.valueInBase, second.valueInBase] : null;
+  const kept = { value, unit, valueInBase, gauge, under: under.value, sides };
   return yes({ ...draft, ...kept, aim: aimOf(bench, state, step) });
 }
 

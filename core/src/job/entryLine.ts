@@ -15,19 +15,21 @@ import {
 import { quantityParse, splitValues } from "../quantity/index.ts";
 import { roundWords, suggestTurn, turnOf } from "./adjust.ts";
 import { activePoints } from "./applies.ts";
-import { type Bench, presetOf, specFor } from "./bench.ts";
+import { type Bench, presetOf } from "./bench.ts";
 import { changeOf, changeSentence } from "./change.ts";
-import { workedOut } from "./drive.ts";
+import { figuresWords, workedOut } from "./computed.ts";
 import { agreedFrom, estimateFor } from "./estimate.ts";
 import { type BodyOf, type Draft, type JobEvent, NOT_NUMBERS } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
+import { loadApart, loadRead } from "./load.ts";
+import { offered, oneOf } from "./oneOf.ts";
 import { judgeItem, proposalFor, verdictSentence } from "./judged.ts";
 import { type Slot, slot } from "./slot.ts";
 import { elsewhere, slipIn } from "./slips.ts";
 import { stackOffer } from "./stack.ts";
 import { packMistake } from "./stackChecks.ts";
 import { pickDrafts, stackPick } from "./stackPick.ts";
-import { bandOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
+import { bandOf, NO_TORQUE, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
 import { placesOf } from "./tray.ts";
 import { verified } from "./verify.ts";
 import { computeStepOf, slotName, type Task } from "./walk.ts";
@@ -99,13 +101,6 @@ export function lastStrikeable(state: JobState, by: string): JobEvent | null {
   return null;
 }
 
-/** One of several words by its number or its first letters. */
-function oneOf(typed: string, words: readonly string[]): string | null {
-  if (/^\d+$/.test(typed)) return words[Number(typed) - 1] ?? null;
-  const hits = words.filter((word) => word.startsWith(typed.toLowerCase()));
-  return hits.length === 1 ? (hits[0] ?? null) : null;
-}
-
 /** The gauge and the wrench that lie ready for a task: the first of the right kind, the one that suits best. */
 export function tools(bench: Bench, task: Task): { gauge: string | null; wrench: string | null } {
   const first = task.slots.find((s) => s.kind === "read" || s.kind === "pull" || s.kind === "adjust");
@@ -129,11 +124,10 @@ export type LineContext = {
 };
 
 const noGauge = (kind: string): LineAnswer =>
-  refused(`No gauge of this kind on file (${kind}): add one under Tools and gauges.`);
+  refused(`This shop has no ${kind.replaceAll("-", " ")} on file: / skips this with a reason, or say it in words.`);
 
 type InCondition = Pick<MeasurePoint, "name" | "condition" | "conditionWord" | "otherConditions"> & {
   sayCondition?: boolean;
-  under?: MeasurePoint["under"];
 };
 
 /** A line whose last word names another condition than the one that is read in: asked back, never compared. */
@@ -153,36 +147,6 @@ function otherCondition(line: string, point: InCondition): { line: string; refus
   return { line: read[1], refusal: message };
 }
 
-type Loaded = { line: string; under: string | null; refusal: string | null };
-
-/** A line with the load that it was read under taken apart: "38 at 7 kg". Without one it is asked back. */
-function underLoad(line: string, { under }: InCondition, bench: Bench): Loaded {
-  if (!under || !/\d/.test(line)) return { line, under: null, refusal: null };
-  const spec = specFor(bench, under.spec);
-  const asked = spec?.kind === "figure" ? `${spec.value} ${under.unit}` : `so many ${under.unit}`;
-  const read = /^(.+?)\s*(?:at|under|@)\s*(.+)$/i.exec(line);
-  if (!read?.[1] || !read[2]) {
-    return { line, under: null, refusal: `${line}: under which ${under.name}? Type ${line} at ${asked}.` };
-  }
-  const load = quantityParse({ text: read[2], kind: under.quantity, unit: under.unit });
-  if (!load.ok) return { line, under: null, refusal: `"${read[2]}" is no ${under.name}: type ${read[1]} at ${asked}.` };
-  if (
-    spec?.kind === "figure" &&
-    Math.abs(load.value.valueInBase - baseOf(spec.value, under)) > SAME_LOAD * baseOf(spec.value, under)
-  ) {
-    const message = `${line}: the figure holds under ${asked}. Readings under another ${under.name} are never compared; read it under that. Nothing is kept.`;
-    return { line, under: null, refusal: message };
-  }
-  return { line: read[1], under: read[2], refusal: null };
-}
-
-/** Loads closer than this share of the asked one are the same load. Common practice, no source. */
-const SAME_LOAD = 0.05;
-const baseOf = (value: number, { quantity, unit }: NonNullable<MeasurePoint["under"]>): number => {
-  const read = quantityParse({ text: String(value), kind: quantity, unit });
-  return read.ok ? read.value.valueInBase : value;
-};
-
 function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: Slot & { kind: "read" }): LineAnswer {
   if (gauge === null) {
     const point = pointOf(bench.procedure, aim.point);
@@ -193,10 +157,12 @@ function readSeveral(line: string, { waiting, gauge, bench }: LineContext, aim: 
   if (point?.kind === "measure") {
     const said = otherCondition(line, point);
     if (said.refusal !== null) return refused(said.refusal);
-    const loaded = underLoad(said.line, point, bench);
-    if (loaded.refusal !== null) return refused(loaded.refusal);
-    line = loaded.line;
-    under = loaded.under;
+    const apart = loadApart(said.line, point.under);
+    // A line of words is no reading: it is asked what kind of words they are.
+    const load = /\d/.test(line) ? loadRead(bench, point.under, apart.line, apart.load) : null;
+    if (load && !load.ok) return refused(load.error.message);
+    line = apart.line;
+    under = apart.load;
   }
   if (/^[a-z]{2}/i.test(line)) {
     const { item, place, phase } = aim;
@@ -254,7 +220,7 @@ function findSeveral(line: string, { waiting, bench, state }: LineContext, aim: 
   if (point?.kind !== "inspect") return refused("Nothing is inspected here.");
   const words = point.findings.map((f) => f.word);
   const typed = line.split(/\s+/).filter((t) => t !== "");
-  const offer = words.map((word, i) => `${i + 1} ${word}`).join(", ");
+  const offer = offered(words);
   if (typed.length === 0) return refused(`Say which: ${offer}.`);
   const items = waiting.filter((s): s is Slot & { kind: "find" } => s.kind === "find" && s.point === aim.point);
   if (typed.length > items.length) return refused(`${typed.length} words for ${items.length} left: nothing is kept.`);
@@ -271,7 +237,7 @@ function decide(line: string, { bench, state }: LineContext, aim: Slot & { kind:
   const part = partOf(bench.procedure, aim.part);
   if (!part) return refused("Nothing is decided here.");
   const proposal = proposalFor(bench, state, part, aim.item);
-  const word = line === "" ? proposal.decision : (oneOf(line, DECISIONS) as DecisionWord | null);
+  const word = line === "" ? proposal.decision : oneOf<DecisionWord>(line, DECISIONS);
   if (word === null) {
     const why = line === "" ? `Nothing is proposed (${proposal.because}). ` : "";
     return refused(`${why}Say 1 keep, 2 renew or 3 leave.`);
@@ -310,7 +276,7 @@ function pull(line: string, { bench, wrench }: LineContext, aim: Slot & { kind: 
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind !== "fasteners") return refused("Nothing is tightened here.");
   const spec = torqueSpecFor(bench, entry);
-  if (!spec) return refused("No torque on file: enter it in the spec book first, with its source.");
+  if (!spec) return refused(NO_TORQUE);
   if (wrench === null) return refused(`No wrench here covers ${spec.targetNm} N·m: use a bigger or finer one.`);
   const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
   const text = line === "" ? String(Number(bandOf(spec, percent).aimNm.toFixed(3))) : line;
@@ -320,7 +286,7 @@ function pull(line: string, { bench, wrench }: LineContext, aim: Slot & { kind: 
   };
 }
 
-const offerOf = (question: Question): string => question.ways.map((way, i) => `${i + 1} ${way.word}`).join(", ");
+const offerOf = (question: Question): string => offered(question.ways.map((way) => way.word));
 
 function answerQuestion(line: string, { bench, state }: LineContext, aim: Slot & { kind: "ask" }): LineAnswer {
   const question = questionOf(bench.procedure, aim.question);
@@ -435,13 +401,13 @@ function adjust(line: string, { bench, state, gauge }: LineContext, aim: Slot & 
   if (gauge === null) return noGauge(step.gauge);
   const said = otherCondition(line, { ...step, name: step.title });
   if (said.refusal !== null) return refused(said.refusal);
-  const loaded = underLoad(said.line, { ...step, name: step.title }, bench);
-  if (loaded.refusal !== null) return refused(loaded.refusal);
-  if (loaded.line === "") return refused("Measure, and type what it reads.");
-  if (step.sides && splitValues(loaded.line).length !== 2) {
+  if (said.line === "") return refused("Measure, and type what it reads.");
+  const { line: reading, load: under } = loadApart(said.line, step.under);
+  const load = loadRead(bench, step.under, reading, under);
+  if (!load.ok) return refused(load.error.message);
+  if (step.sides && splitValues(reading).length !== 2) {
     return refused(`${step.sides.join(" and ")} belong together: type both, such as 12 14. Nothing is kept.`);
   }
-  const { line: reading, under } = loaded;
   return {
     kind: "drafts",
     drafts: [{ type: "adjust_read", step: step.id, text: reading, gauge, ...(under ? { under } : {}) }],
@@ -651,18 +617,7 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       return `${step.title.toLowerCase()}: ${roundWords(step, body)}`;
     }
     case "figure_taken": {
-      const { set, front, rear, links, oldPlayMm, newPlayMm, turns, travelMm, tornPercent, pulledPercent } =
-        body.figures;
-      const what =
-        tornPercent !== undefined
-          ? `${Number(tornPercent).toFixed(1)} % of the lugs torn, ${Number(pulledPercent).toFixed(1)} % of the studs gone`
-          : turns !== undefined
-            ? `back off ${turns} of a turn${typeof travelMm === "number" ? `, ${travelMm.toFixed(2)} mm` : ""}`
-            : newPlayMm !== undefined
-              ? `play ${Number(oldPlayMm).toFixed(2)} mm with the old, ${Number(newPlayMm).toFixed(2)} mm with the new`
-              : set !== undefined
-                ? `${Number(set).toFixed(1)} mm to set`
-                : `${front}/${rear}, ${links} links`;
+      const what = figuresWords({ figures: body.figures, step: stepOf(bench.procedure, body.step) });
       return `${slotName(bench, state, { kind: "compute", key: "", step: body.step })}: ${what}`;
     }
     case "gate_passed":
@@ -763,7 +718,7 @@ export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
       return because === null ? null : [{ ...answer.draft, reason: because }];
     }
     case "worded": {
-      const how = oneOf(reason.trim(), NOT_NUMBERS) as (typeof NOT_NUMBERS)[number] | null;
+      const how = oneOf(reason.trim(), NOT_NUMBERS);
       return how === null ? null : [{ ...answer.draft, how }];
     }
     case "owner": {

@@ -1,4 +1,4 @@
-import type { Facts } from "../procedure/index.ts";
+import { type Facts, machineFact } from "../procedure/index.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
@@ -13,7 +13,7 @@ const last = (lines: readonly JobEvent[]): JobEvent | undefined => lines[lines.l
 /** What is known at the bench: the word answered to each question, the worst finding of a point, what is decided. */
 export const factsOf = perState((_, state): Facts => {
   const facts = new Map<string, string>();
-  for (const [key, word] of Object.entries(state.opened?.body.config ?? {})) facts.set(`machine:${key}`, word);
+  for (const [key, word] of Object.entries(state.opened?.body.config ?? {})) facts.set(machineFact(key), word);
   const weights = new Map<string, number>();
   const worst = (fact: string, word: string, weight: number): void => {
     if (weight <= (weights.get(fact) ?? 0)) return;

@@ -1,5 +1,5 @@
 import { holds } from "../procedure/index.ts";
-import { fromBase, findUnit } from "../quantity/index.ts";
+import { findUnit, fromBase, toBase } from "../quantity/index.ts";
 import { activeParts, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { BodyOf } from "./events.ts";
@@ -13,15 +13,11 @@ type Asked = { what: string; hours?: number | undefined; miles?: number | undefi
 /** When it is due by this machine's own meter, and after how many days; neither: at the next job. */
 function due(state: JobState, { what, hours, miles, days }: Asked): Recheck {
   const meter = state.opened?.body.meter;
+  const unit = meter && findUnit(meter.unit);
   const mile = findUnit("mi");
-  const away = meter?.unit === "h" ? hours : meter?.unit === "mi" ? miles : milesInKm(miles, mile);
+  const away =
+    meter?.unit === "h" ? hours : miles !== undefined && unit && mile ? fromBase(toBase(miles, mile), unit) : undefined;
   return { what, due: meter && away !== undefined ? meter.value + away : null, days: days ?? null };
-}
-
-function milesInKm(miles: number | undefined, mile: ReturnType<typeof findUnit>): number | undefined {
-  const kilometre = findUnit("km");
-  if (miles === undefined || !mile || !kilometre) return undefined;
-  return fromBase(miles * mile.factor, kilometre);
 }
 
 /**
@@ -34,8 +30,8 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
   const set = procedure.release.rechecks.filter(({ when }) => holds(when, facts) === true);
   const answered = procedure.questions.flatMap((q) => wayOf(bench, state, q.id)?.recheck ?? []);
   const left = activeParts(bench, state).flatMap((part): Asked[] => {
-    const items = part.decision?.scope === "each" ? itemsOf(state, part, 0) : [1];
-    const decision = items.map((item) => decisionFor(state, part, item)).find((d) => d?.decision === "leave");
+    const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
+    const decision = decisions.find((d) => d?.decision === "leave");
     return decision ? [{ what: `${part.name}: left, ${decision.reason ?? decision.because}` }] : [];
   });
   return [...set, ...answered, ...left].map((asked) => due(state, asked));

@@ -6,6 +6,7 @@ import {
   pointOf,
   type Procedure,
   type Question,
+  machineFact,
   machineFacts,
   questionOf,
   stackStepsOf,
@@ -215,7 +216,7 @@ function configFor(procedure: Procedure, manner: Manner): Record<string, string>
   const asked = conditionsIn(procedure);
   return Object.fromEntries(
     machineFacts(procedure).map((key) => {
-      const fact = `machine:${key}`;
+      const fact = machineFact(key);
       const named = asked.filter((c) => c.fact === fact);
       const words = KNOWN_FIGURES.get(key)?.words ?? [];
       return [

@@ -64,7 +64,7 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
   });
   const spec = specFor(bench, step.spec);
   if (spec?.kind !== "height") {
-    return wrong("No stack height on file for this model: enter it in the spec book first, with its source.");
+    return wrong("No stack height on file: enter it on the machine's page (its name above), with its source.");
   }
   const parts = layersOf(bench, step);
   const points = asLayers(step, 0, 1).outer === 0 ? step.thickness : ([step.thickness[1], step.thickness[0]] as const);

@@ -7,6 +7,9 @@ import { type EventOf, isEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { slot } from "./slot.ts";
 
+/** What to do where a group has no torque: the key that enters it stands in the same step, and on the machine's page. */
+export const NO_TORQUE = "No torque on file: enter it here or on the machine's page, with its source.";
+
 export type PullVerdict = "in band" | "below band" | "above band";
 
 /** Aim and band of one pass: the pass's share of the target, with the tolerance around it. */
@@ -33,7 +36,7 @@ export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: stri
 export function wrenchFor(bench: Bench, entry: FastenerEntry): WrenchChoice {
   const spec = torqueSpecFor(bench, entry);
   if (spec === null) {
-    return { best: null, able: [], sentence: "No torque on file: enter it in the spec book first, with its source." };
+    return { best: null, able: [], sentence: NO_TORQUE };
   }
   const first = bandOf(spec, entry.torque.stagesPercent[0] ?? 100).aimNm;
   const answer = fastenerWrench({

@@ -1,12 +1,13 @@
 import { type Answer, atMost } from "../calculator/index.ts";
 import { axleBand } from "../axle/index.ts";
-import { questionOf, type VerifyStep } from "../procedure/index.ts";
+import { machineFact, questionOf, type VerifyStep } from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
 import { KNOWN_FIGURES } from "../spec/index.ts";
 import { specAt, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
+import { offered, oneOf } from "./oneOf.ts";
 
 const SIDES = ["left", "right"] as const;
 const ENDS = ["outboard", "inboard"] as const;
@@ -41,10 +42,8 @@ export function verified(
       const asked = open.map((id) => questionOf(bench.procedure, id)?.ask ?? id).join(" ");
       return refuse("step", `Answer first: ${asked} It stands among what is open; touch it there.`);
     }
-    const said = /^[12]$/.test(typed)
-      ? TURNS[Number(typed) - 1]
-      : TURNS.find((word) => typed !== "" && word.startsWith(typed.toLowerCase()));
-    if (!said) return refuse("typed", `Say which way the tail points: 1 ${TURNS[0]}, 2 ${TURNS[1]}.`);
+    const said = oneOf(typed, TURNS);
+    if (said === null) return refuse("typed", `Say which way the tail points: ${offered(TURNS)}.`);
     if (said !== right.tailPoints) {
       const message = `${right.side} shaft seen from ${right.viewedFrom} turns ${right.rotation}; the tail trails, so it must point ${right.tailPoints}. Look again from that end, or turn the band round.`;
       return refuse("typed", message);
@@ -53,20 +52,17 @@ export function verified(
   }
   if (expect.by === "word") {
     const { ways, right } = expect;
-    const said = /^\d+$/.test(typed)
-      ? ways[Number(typed) - 1]
-      : ways.find(({ word }) => typed !== "" && word.startsWith(typed.toLowerCase()));
-    if (!said) return refuse("typed", `Say which: ${ways.map(({ word }, i) => `${i + 1} ${word}`).join(", ")}.`);
+    const words = ways.map(({ word }) => word);
+    const said = ways.find(({ word }) => word === oneOf(typed, words));
+    if (!said) return refuse("typed", `Say which: ${offered(words)}.`);
     if (said.word === right) return { ok: true, value: { typed: said.word, expected: right } };
     return refuse("typed", `${said.word}: ${said.harm ?? said.means}. It must be ${right}.`);
   }
   if (expect.by === "machine") {
-    const right = factsOf(bench, state).get(`machine:${expect.key}`) ?? "";
+    const right = factsOf(bench, state).get(machineFact(expect.key)) ?? "";
     const words = KNOWN_FIGURES.get(expect.key)?.words ?? [];
-    const hits = words.filter((word) => typed !== "" && word.startsWith(typed.toLowerCase()));
-    const said = /^\d+$/.test(typed) ? words[Number(typed) - 1] : hits.length === 1 ? hits[0] : undefined;
-    if (said === undefined)
-      return refuse("typed", `Say which: ${words.map((word, i) => `${i + 1} ${word}`).join(", ")}.`);
+    const said = oneOf(typed, words);
+    if (said === null) return refuse("typed", `Say which: ${offered(words)}.`);
     if (said === right) return { ok: true, value: { typed: said, expected: right } };
     return refuse("typed", `${said}: this machine has ${right}. A part of the other kind does not go in; put it back.`);
   }

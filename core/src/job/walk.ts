@@ -402,13 +402,15 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     procedure.questions
       .filter((q) => q.at === at && q.turn === turn && holds(q.when, facts) === true)
       .map((q) => slot.ask(q.id));
+  // Where somebody said that they work alone, nobody is called.
+  const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
   return sketches.map(({ id, stage, kind, title, do: what, entry, slots, ...more }, i) => ({
     ...{ id, stage, kind, title, do: what, entry },
     number: i + 1,
     why: more.why ?? null,
     caution: more.caution ?? null,
     tools: more.tools ?? [],
-    helper: more.helper ?? null,
+    helper: alone ? null : (more.helper ?? null),
     slots: [...asked(id, "first"), ...slots, ...asked(id, "last")],
   }));
 }

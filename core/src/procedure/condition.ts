@@ -3,6 +3,13 @@ import { z } from "zod";
 /** What is known at the bench: the word answered to a question, by the question's id. */
 export type Facts = ReadonlyMap<string, string>;
 
+const MACHINE = "machine:";
+/** The fact that stands for a word of the machine's configuration. */
+export const machineFact = (key: string): string => `${MACHINE}${key}`;
+/** The key of the configuration that a fact stands for, or null for any other fact. */
+export const machineKey = (fact: string): string | null =>
+  fact.startsWith(MACHINE) ? fact.slice(MACHINE.length) : null;
+
 /** When something applies, as data: comparisons on facts joined by all, any, not. Never code. */
 export type Condition =
   { fact: string; is: string[] } | { all: Condition[] } | { any: Condition[] } | { not: Condition };

@@ -1,4 +1,4 @@
-import { factsIn } from "./condition.ts";
+import { factsIn, machineKey } from "./condition.ts";
 import type { Procedure } from "./schema.ts";
 import type { Spec } from "../spec/index.ts";
 
@@ -21,7 +21,7 @@ export const conditionsIn = (procedure: Procedure): { fact: string; is: string[]
 
 /** How a machine must be known to be made before a procedure can say what is done: the keys of its configuration. */
 export const machineFacts = (procedure: Procedure): string[] => {
-  const asked = conditionsIn(procedure).flatMap(({ fact }) => (fact.startsWith("machine:") ? [fact.slice(8)] : []));
+  const asked = conditionsIn(procedure).flatMap(({ fact }) => machineKey(fact) ?? []);
   const verified = procedure.steps.flatMap((s) =>
     s.kind === "verify" && s.expect.by === "machine" ? [s.expect.key] : [],
   );

@@ -1,4 +1,4 @@
-export { type Condition, type Facts, factsIn, holds } from "./condition.ts";
+export { type Condition, type Facts, factsIn, holds, machineFact } from "./condition.ts";
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";

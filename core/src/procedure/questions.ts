@@ -56,6 +56,8 @@ export const questionSchema = z.strictObject({
         means: sentence,
         /** How long the step then takes or waits. */
         minutes: z.int().min(0).max(10_000).optional(),
+        /** Whoever answers so has no second pair of hands: nobody is called for them. */
+        alone: z.boolean().default(false),
         /** How far an adjuster is backed off. */
         turns: z.number().min(0).max(20).optional(),
         /** How the parts that look to this question face. */

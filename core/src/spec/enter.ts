@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { type Answer, refusalFromIssue } from "../calculator/index.ts";
-import { findUnit, quantityParse } from "../quantity/index.ts";
+import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { KNOWN_FIGURES } from "./known.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 
@@ -38,13 +38,9 @@ const unitNamed = (unit: string) => findUnit(unit === "N·m" ? "N.m" : unit);
  * type where a number is left away or is none; what a limit must be is told by the limit's own schema.
  */
 export function figureEntered(input: FigureTyped, checkedBy: string | null): Answer<Spec> {
-  const parsed = figureTypedSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    if (!issue) throw new Error("a refusal without an issue");
-    return { ok: false, error: refusalFromIssue(issue, input) };
-  }
-  const { key, grade, where, page, condition, ...texts } = parsed.data;
+  const parsed = checkedBySchema(figureTypedSchema, input);
+  if (!parsed.ok) return parsed;
+  const { key, grade, where, page, condition, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
   const known = KNOWN_FIGURES.get(key);
@@ -56,11 +52,9 @@ export function figureEntered(input: FigureTyped, checkedBy: string | null): Ans
   for (const name of ["value", "least", "most", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word") continue;
     const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
-    const read = unit
-      ? quantityParse({ text: texts[name], kind: unit.kind, unit: unit.name })
-      : plainNumber(texts[name], name);
+    const read = numberIn(texts[name], unit);
     if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
-    numbers.set(name, read.value.valueInBase);
+    numbers.set(name, read.value);
   }
   const need = (name: string, what: string): Answer<number> => {
     const value = numbers.get(name);
@@ -118,19 +112,27 @@ export function figureEntered(input: FigureTyped, checkedBy: string | null): Ans
   }
 }
 
-function plainNumber(text: string, path: string): Answer<{ valueInBase: number }> {
+/** A typed number in the unit that the figure is kept in; another unit of its kind may follow. */
+function numberIn(text: string, unit: Unit | undefined): Answer<number> {
+  if (unit) {
+    const read = quantityParse({ text, kind: unit.kind, unit: unit.name });
+    return read.ok ? { ok: true, value: fromBase(read.value.valueInBase, unit) } : read;
+  }
   const value = Number(text.replace(",", "."));
-  if (Number.isFinite(value)) return { ok: true, value: { valueInBase: value } };
-  return { ok: false, error: { code: "type", path, message: `"${text}" is no number.` } };
+  if (Number.isFinite(value)) return { ok: true, value };
+  return { ok: false, error: { code: "type", path: "value", message: `"${text}" is no number.` } };
 }
 
-function checked(spec: object): Answer<Spec> {
-  const parsed = specSchema.safeParse(spec);
+/** A value by its schema, or what the schema says of it first. */
+function checkedBySchema<Schema extends z.ZodType>(schema: Schema, value: unknown): Answer<z.output<Schema>> {
+  const parsed = schema.safeParse(value);
   if (parsed.success) return { ok: true, value: parsed.data };
   const issue = parsed.error.issues[0];
   if (!issue) throw new Error("a refusal without an issue");
-  return { ok: false, error: refusalFromIssue(issue, spec) };
+  return { ok: false, error: refusalFromIssue(issue, value) };
 }
+
+const checked = (spec: object): Answer<Spec> => checkedBySchema(specSchema, spec);
 
 /** A figure in words: "0.15 mm at most", "36 to 50 mm", "98 N·m ±10 %". */
 export function specWords(spec: Spec): string {

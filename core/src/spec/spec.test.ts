@@ -29,6 +29,9 @@ describe("a figure entered for one machine", () => {
       tolerancePercent: 10,
     });
     expect(kept(typed("swing-arm", { value: "560" }))).toMatchObject({ kind: "figure", value: 560, unit: "mm" });
+    // A pound is 0.45359237 kg (NIST SP 811): kept in the unit that the figure is known in.
+    expect(kept(typed("sag-load", { value: "16 lb" }))).toMatchObject({ value: expect.closeTo(7.2575, 4), unit: "kg" });
+    expect(kept(typed("drive-case", { value: "toothed belt" }))).toMatchObject({ kind: "word", word: "toothed belt" });
     expect(kept(typed("rear-bolt-count", { value: "6" }))).toMatchObject({ kind: "count", count: 6 });
   });
 
@@ -45,6 +48,11 @@ describe("a figure entered for one machine", () => {
     ["no number", typed("front-teeth", { value: "thirteen" }), /^value: "thirteen" is no number/],
     ["half a bolt", typed("rear-bolt-count", { value: "5.5" }), /count/],
     ["a figure nobody asks for", typed("flux", { value: "1" }), /^key: "flux" is no figure that can be entered/],
+    [
+      "a word that is none",
+      typed("drive-case", { value: "rope" }),
+      /^value: Drive in the case: one of chain in oil, toothed belt/,
+    ],
     ["places", typed("cover-bolt-places", { value: "1" }), /^key: /],
   ])("%s is refused with what would be right", (_, input, expected) => {
     expect(refusedAt(input)).toMatch(expected);

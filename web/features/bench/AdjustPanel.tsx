@@ -51,7 +51,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
         <p className="border-2 border-petrol p-3 text-xl">
           <span className="caption block">turn next</span>
           {step.sides
-            ? `The ${tighten ?? step.sides[0]} side a little, at most ${step.turn.most ?? 1} ${step.turn.unit}: type +${step.turn.most ?? 0.5} ${tighten ?? step.sides[0]}. Then run it and read again.`
+            ? `The ${tighten ?? step.sides[0]} side a little${step.turn.most === undefined ? "" : `, at most ${step.turn.most} ${step.turn.unit}`}. Then type how far and where, such as +0.5 ${tighten ?? step.sides[0]}; read again.`
             : suggested === null
               ? `A little, then say how many ${step.turn.unit}: plus is ${step.turn.what}. What it does shows how far to go.`
               : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}

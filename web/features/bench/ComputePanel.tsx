@@ -1,12 +1,16 @@
 import {
+  type BackoffStep,
   backoffWorked,
   type BodyOf,
   figuresMissing,
+  type GearingStep,
   gearingWorked,
   KNOWN_FIGURES,
   latest,
+  type SlackStep,
   slackWorked,
   specFor,
+  type SplineStep,
   stepOf,
 } from "@averin/core";
 import type { ReactNode } from "react";
@@ -18,18 +22,33 @@ import { SplineFit } from "@/instruments/SplineFit";
 import { FigureKey } from "@/ui/FigureKey";
 import type { PanelProps } from "./TaskPanel.tsx";
 
-type Figures = BodyOf<"figure_taken">["figures"];
-type Curve = { curve: { deg: number; slackMm: number | null }[]; restDeg: number };
+type Taken = BodyOf<"figure_taken"> | null;
 
 const shown = (value: unknown, decimals = 1): string => (typeof value === "number" ? value.toFixed(decimals) : "–");
 
-/** A figure worked out from the machine's own, with what it was worked out from; Enter takes it. */
-export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProps) {
-  const own = task.slots.find((s) => s.kind === "compute");
-  const step = own && stepOf(bench.procedure, own.step);
+/** A figure worked out from the machine's own or from what is typed, with what it was worked out from. */
+export function ComputePanel(props: PanelProps) {
+  const own = props.task.slots.find((s) => s.kind === "compute");
+  const step = own && stepOf(props.bench.procedure, own.step);
   if (step?.kind !== "compute" || step.calculator === "clutch.stack") return null;
-  const taken = latest(state, own?.key ?? "", "figure_taken");
-  const key = waiting.length > 0 && (
+  const taken = latest(props.state, own?.key ?? "", "figure_taken");
+  switch (step.calculator) {
+    case "chain.spline":
+      return <SplineCompare {...props} step={step} taken={taken} />;
+    case "track.lugs":
+      return <LugCount taken={taken} />;
+    case "case.backoff":
+      return <BackOff {...props} step={step} taken={taken} />;
+    case "chain.slack":
+      return <SlackSet {...props} step={step} taken={taken} />;
+    case "chain.length":
+      return <Gearing {...props} step={step} taken={taken} />;
+  }
+}
+
+function TakeKey({ waiting, onEnter }: PanelProps) {
+  if (waiting.length === 0) return null;
+  return (
     <button
       type="button"
       className="key min-h-[60px]! self-start px-6! text-xl"
@@ -39,88 +58,14 @@ export function ComputePanel({ bench, state, task, waiting, onEnter }: PanelProp
       Take it
     </button>
   );
-  if (step.calculator === "chain.spline") {
-    const { old, fresh, shaft } = taken?.figures ?? {};
-    const most = specFor(bench, step.maxPlay);
-    const fit = {
-      ...{ oldMm: Number(old), newMm: Number(fresh), shaftMm: Number(shaft) },
-      maxPlayMm: most?.kind === "figure" ? most.value : null,
-    };
-    return (
-      <>
-        <SplineFit fit={taken ? fit : null} />
-        {taken ? (
-          <p className="text-lg">
-            The new sprocket takes away <strong className="figure">{shown(taken.figures.sprocketWearMm, 2)} mm</strong>{" "}
-            of play; <strong className="figure">{shown(taken.figures.newPlayMm, 2)} mm</strong> stays, and that is the
-            shaft’s.
-          </p>
-        ) : (
-          <p className="text-lg">Three widths in one line, such as 4.62 4.21 4.05.</p>
-        )}
-        {most === null && <Missing keys={[step.maxPlay]} machine={state.opened?.body.machine.id} />}
-      </>
-    );
-  }
-  if (step.calculator === "track.lugs") {
-    if (!taken)
-      return <p className="text-lg">Five counts in one line: windows, lugs, torn, studs, missing: 48 144 6 96 2.</p>;
-    const { windows, tornPercent, pulledPercent, studs, lengthMm } = taken.figures;
-    return (
-      <LugMap
-        windows={Number(windows)}
-        tornPercent={Number(tornPercent)}
-        pulledPercent={Number(pulledPercent)}
-        studs={Number(studs)}
-        lengthMm={typeof lengthMm === "number" ? lengthMm : null}
-      />
-    );
-  }
-  if (step.calculator === "case.backoff") {
-    const worked = backoffWorked(bench, state, step);
-    if (!worked.ok) return <p className="caution text-lg">{worked.error.message}</p>;
-    const { turns, travelMm } = taken?.figures ?? worked.value.figures;
-    return (
-      <>
-        <p className="text-2xl">
-          Back off <strong className="figure text-petrol">{String(turns)}</strong> of a turn
-          {typeof travelMm === "number" ? (
-            <>
-              , <strong className="figure">{shown(travelMm, 2)} mm</strong> of the adjuster’s thread
-            </>
-          ) : (
-            "; the thread’s pitch is not on file, so no millimetres"
-          )}
-          .
-        </p>
-        {travelMm === null && <Missing keys={[step.pitch]} machine={state.opened?.body.machine.id} />}
-        {key}
-        <div className="max-w-[420px]">
-          <Slice deg={Number(turns) * 360} label="back off" />
-        </div>
-      </>
-    );
-  }
-  const worked =
-    step.calculator === "chain.slack" ? slackWorked(bench, state, step) : gearingWorked(bench, state, step, "");
-  if (!worked.ok) {
-    return (
-      <>
-        <p className="caution text-lg">{worked.error.message}</p>
-        <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
-      </>
-    );
-  }
-  const figures = taken?.figures ?? worked.value.figures;
-  const from = taken?.from ?? worked.value.from;
+}
+
+/** What stands in the way of a figure, with the keys that enter what is missing. */
+function NotWorked({ bench, state, step, message }: PanelProps & { step: { id: string }; message: string }) {
   return (
     <>
-      {"curve" in worked.value ? (
-        <SlackSet figures={figures} curve={worked.value as unknown as Curve} />
-      ) : (
-        <Gearing figures={figures} from={from} taken={taken !== null} />
-      )}
-      {key}
+      <p className="caution text-lg">{message}</p>
+      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
     </>
   );
 }
@@ -140,7 +85,77 @@ function Missing({ keys, machine }: { keys: readonly string[]; machine: string |
   );
 }
 
-function SlackSet({ figures, curve }: { figures: Figures; curve: Curve }) {
+function SplineCompare({ bench, state, step, taken }: PanelProps & { step: SplineStep; taken: Taken }) {
+  const most = specFor(bench, step.maxPlay);
+  const { old, fresh, shaft, sprocketWearMm, newPlayMm } = taken?.figures ?? {};
+  const fit = taken && {
+    ...{ oldMm: Number(old), newMm: Number(fresh), shaftMm: Number(shaft) },
+    maxPlayMm: most?.kind === "figure" ? most.value : null,
+  };
+  return (
+    <>
+      <SplineFit fit={fit} />
+      {taken ? (
+        <p className="text-lg">
+          The new sprocket takes away <strong className="figure">{shown(sprocketWearMm, 2)} mm</strong> of play;{" "}
+          <strong className="figure">{shown(newPlayMm, 2)} mm</strong> stays, and that is the shaft’s.
+        </p>
+      ) : (
+        <p className="text-lg">Three widths in one line, such as 4.62 4.21 4.05.</p>
+      )}
+      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
+    </>
+  );
+}
+
+function LugCount({ taken }: { taken: Taken }) {
+  if (!taken) {
+    return <p className="text-lg">Five counts in one line: windows, lugs, torn, studs, missing: 48 144 6 96 2.</p>;
+  }
+  const { windows, tornPercent, pulledPercent, studs, lengthMm } = taken.figures;
+  return (
+    <LugMap
+      windows={Number(windows)}
+      tornPercent={Number(tornPercent)}
+      pulledPercent={Number(pulledPercent)}
+      studs={Number(studs)}
+      lengthMm={typeof lengthMm === "number" ? lengthMm : null}
+    />
+  );
+}
+
+function BackOff(props: PanelProps & { step: BackoffStep; taken: Taken }) {
+  const { bench, state, step, taken } = props;
+  const worked = backoffWorked(bench, state, step);
+  if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
+  const { turns, travelMm } = taken?.figures ?? worked.value.figures;
+  return (
+    <>
+      <p className="text-2xl">
+        Back off <strong className="figure text-petrol">{String(turns)}</strong> of a turn
+        {typeof travelMm === "number" ? (
+          <>
+            , <strong className="figure">{shown(travelMm, 2)} mm</strong> of the adjuster’s thread
+          </>
+        ) : (
+          "; the thread’s pitch is not on file, so no millimetres"
+        )}
+        .
+      </p>
+      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
+      <TakeKey {...props} />
+      <div className="max-w-[420px]">
+        <Slice deg={Number(turns) * 360} label="back off" />
+      </div>
+    </>
+  );
+}
+
+function SlackSet(props: PanelProps & { step: SlackStep; taken: Taken }) {
+  const worked = slackWorked(props.bench, props.state, props.step);
+  if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
+  const { curve, restDeg } = worked.value;
+  const figures = props.taken?.figures ?? worked.value.figures;
   return (
     <>
       <p className="text-2xl">
@@ -156,16 +171,20 @@ function SlackSet({ figures, curve }: { figures: Figures; curve: Curve }) {
           {
             label: "slack as set",
             tone: "ink",
-            points: curve.curve.map(({ deg, slackMm }) => ({ x: deg, y: slackMm })),
+            points: curve.map(({ deg, slackMm }) => ({ x: deg, y: slackMm })),
           },
-          { label: "on the stand", tone: "near", dots: true, points: [{ x: curve.restDeg, y: Number(figures.set) }] },
+          { label: "on the stand", tone: "near", dots: true, points: [{ x: restDeg, y: Number(figures.set) }] },
         ]}
       />
+      <TakeKey {...props} />
     </>
   );
 }
 
-function Gearing({ figures, from, taken }: { figures: Figures; from: Figures; taken: boolean }) {
+function Gearing(props: PanelProps & { step: GearingStep; taken: Taken }) {
+  const worked = gearingWorked(props.bench, props.state, props.step, "");
+  if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
+  const { figures, from } = props.taken ?? worked.value;
   const change = Number(figures.changePercent);
   return (
     <>
@@ -191,7 +210,10 @@ function Gearing({ figures, from, taken }: { figures: Figures; from: Figures; ta
         <span className="figure">{shown(figures.repeatLinks, 0)}</span> links.
       </p>
       <AxlePlace atMm={Number(figures.axle)} fromMm={Number(from.slotFrom)} toMm={Number(from.slotTo)} />
-      {!taken && <p className="text-soft">Type other teeth, front then rear, such as 14 48; Enter keeps these.</p>}
+      {!props.taken && (
+        <p className="text-soft">Type other teeth, front then rear, such as 14 48; Enter keeps these.</p>
+      )}
+      <TakeKey {...props} />
     </>
   );
 }

@@ -1,7 +1,6 @@
 import {
   type Actor,
   type Bench,
-  factsOf,
   type JobState,
   type OpenPoint,
   questionOf,
@@ -94,7 +93,7 @@ export function TaskPanel(
           </p>
         )}
       </header>
-      {task.helper && factsOf(props.bench, props.state).get("hands") !== "alone" && (
+      {task.helper && (
         <p className="border-l-4 border-petrol pl-3 text-lg">
           <strong>Second pair of hands. </strong>
           {task.helper}

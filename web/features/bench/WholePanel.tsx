@@ -1,4 +1,4 @@
-import { type Bench, findingOf, type JobState, latest, pointOf, slot, specAt, type Task, walk } from "@averin/core";
+import { type Bench, findingOf, type JobState, latest, slot, specAt, type Task, walk } from "@averin/core";
 import type { ReactNode } from "react";
 import { BearingMap, isOnMap } from "@/instruments/BearingMap";
 import { CaseWindow } from "@/instruments/CaseWindow";
@@ -29,11 +29,10 @@ function drawingOf(props: Props): ReactNode {
   }
 }
 
-/** Where a helper was said to be there: what they are needed for, all of it at once, so that they are called once. */
+/** At the first step that needs a helper: what they are needed for later, so that they are called once. */
 function HelperPanel({ bench, state, task }: Props) {
-  if (task.id !== "do:lift-pair") return null;
-  const called = walk(bench, state).filter((t) => t.helper !== null && t.id !== task.id);
-  if (called.length === 0) return null;
+  const [first, ...called] = walk(bench, state).filter((t) => t.helper !== null);
+  if (first?.id !== task.id || called.length === 0) return null;
   return (
     <section aria-label="The helper is needed for" className="border-2 border-petrol p-3">
       <h2 className="caption">the helper is needed for</h2>
@@ -78,7 +77,7 @@ function BearingPanel({ bench, state, task, lives }: Props) {
   const parts = bench.procedure.spine.filter((entry) => isOnMap(entry.id));
   if (!parts.some((part) => part.id === task.entry)) return null;
   const bearings = parts.map((part) => {
-    const point = pointOf(bench.procedure, `feel-${part.id}`);
+    const point = bench.procedure.points.find((p) => p.on === part.id && p.kind === "inspect");
     const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
     return {
       ...{ id: part.id, name: part.name, feel: finding?.word ?? null, leads: finding?.leads ?? null },

@@ -277,7 +277,7 @@ export async function openJob(
         throw new Refused(422, {
           code: "missing",
           path: "machine",
-          message: `The model's book does not say how many: ${count.spec}. Enter it first.`,
+          message: `Not on file how many: ${(KNOWN_FIGURES.get(count.spec)?.label ?? count.spec).toLowerCase()}. Enter it under the machine's figures first.`,
         });
       }
       counts[part] = typeof count === "number" ? count : spec?.kind === "count" ? spec.count : 1;

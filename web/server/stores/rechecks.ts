@@ -4,6 +4,7 @@ import type { Transaction } from "sequelize";
 import { z } from "zod";
 import type { Database, RecheckRow } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
+import { machinesOf } from "./machines.ts";
 
 const DAY = 86_400_000;
 
@@ -39,22 +40,14 @@ export async function rechecksOpen(db: Database, machineId?: string): Promise<Re
   const where = { doneAt: null, ...(machineId === undefined ? {} : { machineId }) };
   const rows = (await db.rechecks.findAll({ where })).map((row) => row.get({ plain: true }));
   if (rows.length === 0) return [];
-  const machines = new Map(
-    (await db.machines.findAll()).map((row) => [row.get("id") as string, row.get({ plain: true })]),
-  );
-  const meters = new Map(
-    (await db.meterReadings.findAll({ order: ["readAt"] })).map((row) => [
-      row.get("machineId") as string,
-      row.get("value") as number,
-    ]),
-  );
+  const machines = new Map((await machinesOf(db)).map((machine) => [machine.id, machine]));
   const lines = rows.map((row): RecheckLine => {
     const machine = machines.get(row.machineId);
     const words = [
       row.dueMeter === null ? "" : `at ${row.dueMeter.toFixed(1)} ${machine?.meterUnit ?? ""}`,
       row.dueOn === null ? "" : `by ${row.dueOn.toISOString().slice(0, 10)}`,
     ].filter(Boolean);
-    const meter = meters.get(row.machineId) ?? 0;
+    const meter = machine?.lastMeter ?? 0;
     const next = words.length === 0;
     return {
       ...{ id: row.id, machineId: row.machineId, mark: machine?.mark ?? "", what: row.what },

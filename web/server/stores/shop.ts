@@ -28,8 +28,7 @@ export const procedureHash = (procedure: Procedure): string =>
   createHash("sha256").update(JSON.stringify(procedure)).digest("hex");
 
 /** Keeps a procedure's version; a job refers to it by hash for good. */
-export async function keepProcedure(db: Database, body: unknown): Promise<string> {
-  const procedure = procedureSchema.parse(body);
+export async function keepProcedure(db: Database, procedure: Procedure): Promise<string> {
   const hash = procedureHash(procedure);
   await db.procedures.findOrCreate({
     where: { hash },
@@ -41,14 +40,19 @@ export async function keepProcedure(db: Database, body: unknown): Promise<string
 /** Procedures by hash: the same hash is the same text for good, so they are read and checked once. */
 const read = new Map<string, Procedure>();
 
+/** A kept procedure in today's shape, by its hash. */
+function inShape(hash: string, body: unknown): Procedure {
+  const procedure = read.get(hash) ?? procedureSchema.parse(inTodaysShape(body));
+  read.set(hash, procedure);
+  return procedure;
+}
+
 export async function procedureByHash(db: Database, hash: string, transaction?: Transaction): Promise<Procedure> {
   const known = read.get(hash);
   if (known) return known;
   const row = await db.procedures.findByPk(hash, { transaction: transaction ?? null });
   if (!row) throw notFound("procedure");
-  const procedure = procedureSchema.parse(inTodaysShape(row.get("body")));
-  read.set(hash, procedure);
-  return procedure;
+  return inShape(hash, row.get("body"));
 }
 
 /** The newest version of each procedure for any of these builds, by title; the latest kept where a version was kept twice. */
@@ -59,7 +63,7 @@ export async function proceduresFor(
   const rows = await db.procedures.findAll({ order: [["version", "DESC"]] });
   const newest = new Map<string, { hash: string; procedure: Procedure }>();
   for (const row of rows) {
-    const procedure = procedureSchema.parse(inTodaysShape(row.get("body")));
+    const procedure = inShape(row.get("hash") as string, row.get("body"));
     if (builds.includes(procedure.build) && !newest.has(procedure.id)) {
       newest.set(procedure.id, { hash: row.get("hash") as string, procedure });
     }
@@ -164,9 +168,7 @@ export const presetSchema = z.strictObject({ question: z.string().min(1).max(60)
 
 /** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
 export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
-  const procedures = (await db.procedures.findAll()).map((row) =>
-    procedureSchema.parse(inTodaysShape(row.get("body"))),
-  );
+  const procedures = (await db.procedures.findAll()).map((row) => inShape(row.get("hash") as string, row.get("body")));
   const offered = procedures.flatMap((p) => p.questions.filter((q) => q.id === question && q.kind === "school"));
   if (!offered.some((q) => q.ways.some((way) => way.word === word))) {
     throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });

@@ -16,9 +16,11 @@ import {
   type GearingStep,
   type SlackStep,
   type SplineStep,
+  type Step,
   stepOf,
 } from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
+import { KNOWN_FIGURES } from "../spec/index.ts";
 import { specAt, wayOf } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
 import type { BodyOf } from "./events.ts";
@@ -33,6 +35,8 @@ const refuse = (code: "missing" | "range" | "type", path: string, message: strin
   error: { code, path, message },
 });
 
+const labelOf = (key: string): string => KNOWN_FIGURES.get(key)?.label.toLowerCase() ?? key;
+
 /** The machine's own figures under names of a calculator; what is missing is named, never put in by itself. */
 function figuresFor<K extends string>(
   bench: Bench,
@@ -46,7 +50,7 @@ function figuresFor<K extends string>(
     return refuse(
       "missing",
       "spec",
-      `Not worked out: this model's book has no ${missing.join(", ").replaceAll("-", " ")}. Until it has, / skips this with a reason.`,
+      `Not worked out: not on file for this machine: ${missing.map(labelOf).join(", ")}. Enter it here, with its source; / skips this with a reason.`,
     );
   }
   const pairs = found.map(({ name, spec }) => [name, spec?.kind === "figure" ? spec.value : NaN]);
@@ -112,10 +116,12 @@ export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, 
   }
   // Without all four figures there is no speed to show; nothing is put in by itself.
   const speed = step.speed ? figuresFor(bench, state, step.speed) : null;
-  const driven = speed?.ok ? { ...speed.value, tyreCircumferenceMm: speed.value.tireRound } : null;
-  const { rpm, primaryRatio, gearRatio, tyreCircumferenceMm } = driven ?? {};
-  const engine = { rpm, primaryRatio, gearRatio, tyreCircumferenceMm };
-  const ratio = chainRatio({ frontTeeth: front, rearTeeth: rear, was, ...(driven ? engine : {}) });
+  const engine = speed?.ok ? speed.value : null;
+  const ratio = chainRatio({
+    ...{ frontTeeth: front, rearTeeth: rear, was },
+    ...(engine && { rpm: engine.rpm, primaryRatio: engine.primaryRatio, gearRatio: engine.gearRatio }),
+    ...(engine && { tyreCircumferenceMm: engine.tireRound }),
+  });
   if (!ratio.ok) return ratio;
   const drive = { r1: pathRadius(front, pitch), r2: pathRadius(rear, pitch) };
   if (!isReal(drive, slotFrom)) {
@@ -139,7 +145,7 @@ export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, 
     value: {
       figures: {
         ...{ front, rear, ...best, ratio: ratio.value.ratio, changePercent, repeatLinks },
-        ...(ratio.value.speedKmh === undefined ? {} : { speedKmh: ratio.value.speedKmh, atRpm: rpm ?? 0 }),
+        ...(ratio.value.speedKmh === undefined ? {} : { speedKmh: ratio.value.speedKmh, atRpm: engine?.rpm ?? 0 }),
       },
       from: { ...was, pitch, centre, slotFrom, slotTo },
     },
@@ -231,10 +237,39 @@ export function figuresMissing(bench: Bench, step: string): string[] {
 /** What a step that works a figure out comes to, by its kind. */
 export function workedOut(bench: Bench, state: JobState, id: string, typed: string): Answer<Worked> {
   const step = stepOf(bench.procedure, id);
-  if (step?.kind === "compute" && step.calculator === "chain.slack") return slackWorked(bench, state, step);
-  if (step?.kind === "compute" && step.calculator === "chain.length") return gearingWorked(bench, state, step, typed);
-  if (step?.kind === "compute" && step.calculator === "chain.spline") return splineWorked(bench, state, step, typed);
-  if (step?.kind === "compute" && step.calculator === "track.lugs") return lugsWorked(bench, state, typed);
-  if (step?.kind === "compute" && step.calculator === "case.backoff") return backoffWorked(bench, state, step);
-  return { ok: false, error: { code: "unsupported", path: "step", message: `"${id}" works nothing out.` } };
+  if (step?.kind !== "compute" || step.calculator === "clutch.stack") {
+    return { ok: false, error: { code: "unsupported", path: "step", message: `"${id}" works nothing out.` } };
+  }
+  switch (step.calculator) {
+    case "chain.slack":
+      return slackWorked(bench, state, step);
+    case "chain.length":
+      return gearingWorked(bench, state, step, typed);
+    case "chain.spline":
+      return splineWorked(bench, state, step, typed);
+    case "track.lugs":
+      return lugsWorked(bench, state, typed);
+    case "case.backoff":
+      return backoffWorked(bench, state, step);
+  }
+}
+
+/** What was worked out, in words, by the figures that it holds. */
+export function figuresWords({ figures, step }: { figures: Figures; step: Step | undefined }): string {
+  const of = (name: string, decimals: number): string => Number(figures[name]).toFixed(decimals);
+  if (step?.kind !== "compute") return "";
+  switch (step.calculator) {
+    case "chain.slack":
+      return `${of("set", 1)} mm to set`;
+    case "chain.length":
+      return `${figures.front}/${figures.rear}, ${figures.links} links`;
+    case "chain.spline":
+      return `play ${of("oldPlayMm", 2)} mm with the old, ${of("newPlayMm", 2)} mm with the new`;
+    case "track.lugs":
+      return `${of("tornPercent", 1)} % of the lugs torn, ${of("pulledPercent", 1)} % of the studs gone`;
+    case "case.backoff":
+      return `back off ${figures.turns} of a turn${figures.travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}`;
+    case "clutch.stack":
+      return "";
+  }
 }
