@@ -1,7 +1,9 @@
+import { TestJob } from "./testing.ts";
+import { technician } from "./testingBench.ts";
 import { shippedBody } from "./testingProcedures.ts";
 import type { Bench } from "./src/job/index.ts";
 import { procedureSchema } from "./src/procedure/index.ts";
-import { type Spec, specSchema } from "./src/spec/index.ts";
+import { configOf, type Spec, specSchema } from "./src/spec/index.ts";
 
 // For tests: a shop around one shipped procedure. Every figure a test gives it is invented where it does not say other.
 const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
@@ -41,3 +43,15 @@ export const chainFigures: Readonly<Record<string, number>> = {
   },
   ...{ "slack-remains": 10, "slack-tolerance": 4 },
 };
+
+/** A word of how a machine is made. */
+export const word = (key: string, said: string): Spec => spec("word", key, { word: said });
+
+/** A job on a machine made as the shop's figures say, frozen at its opening. */
+export function jobOn(bench: Bench, by = technician, counts: Record<string, number> = {}): TestJob {
+  const job = new TestJob(bench, by, counts);
+  const [opened, ...rest] = job.events;
+  if (opened?.body.type !== "job_opened") throw new Error("no opening");
+  job.events = [{ ...opened, body: { ...opened.body, config: configOf(bench.specs) } }, ...rest];
+  return job;
+}

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Page, test } from "@playwright/test";
-import { openShop, type Shop, signIn, typeLines, workUntil } from "./shop.ts";
+import { expect, test } from "@playwright/test";
+import { openShop, type Shop, signIn, takeIn, typeLines, workUntil } from "./shop.ts";
 
 // Figures typed here are invented; the right ones stand in the demo's books.
 let shop: Shop;
@@ -9,25 +9,11 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.end());
 
-async function takeIn(page: Page, mark: string, work: string, meter: string): Promise<void> {
-  await page.goto(`${shop.url}/intake`);
-  const open = page.getByRole("button", { name: "Open the job" });
-  await expect(open).toBeEnabled();
-  const machine = page.locator("select[name=machine]");
-  const value = await machine.locator("option", { hasText: `${mark} ·` }).getAttribute("value");
-  await machine.selectOption(value);
-  await page.getByLabel("What is worked on").selectOption(work);
-  await page.getByLabel("Meter now").fill(meter);
-  await page.getByLabel("What the owner says").fill("as told at the counter");
-  await open.press("Enter");
-  await expect(page.locator("#entry")).toBeFocused();
-}
-
 test("an axle job by keyboard: the boots through the inboard end, asked back where the hand is wrong, to its release", async ({
   page,
 }) => {
   await signIn(page, shop, "Tobin Hask");
-  await takeIn(page, "Flock quad 4", "axle-boots-inboard", "190");
+  await takeIn(page, shop, "Flock quad 4", "axle-boots-inboard", "190");
   const status = page.getByRole("status");
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   const answers = {
@@ -91,7 +77,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   page,
 }) => {
   await signIn(page, shop, "Tobin Hask");
-  await takeIn(page, "Club bike 32", "chain-sprockets", "250");
+  await takeIn(page, shop, "Club bike 32", "chain-sprockets", "250");
   const status = page.getByRole("status");
   const answers = {
     "Shaft nut as found": ["tight"],

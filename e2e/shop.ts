@@ -105,3 +105,18 @@ export async function workUntil(
   }
   throw new Error(`${String(heading)} is never reached`);
 }
+
+/** Takes a machine in at the counter for a piece of work; the bench is open then, its line ready. */
+export async function takeIn(page: Page, shop: Shop, mark: string, work: string, meter: string): Promise<void> {
+  await page.goto(`${shop.url}/intake`);
+  const open = page.getByRole("button", { name: "Open the job" });
+  await expect(open).toBeEnabled();
+  const machine = page.locator("select[name=machine]");
+  const value = await machine.locator("option", { hasText: `${mark} ·` }).getAttribute("value");
+  await machine.selectOption(value);
+  await page.getByLabel("What is worked on").selectOption(work);
+  await page.getByLabel("Meter now").fill(meter);
+  await page.getByLabel("What the owner says").fill("as told at the counter");
+  await open.press("Enter");
+  await expect(page.locator("#entry")).toBeFocused();
+}

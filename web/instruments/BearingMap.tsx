@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { leadTone } from "./leadTone.ts";
 
 export type MapBearing = {
   id: string;
@@ -14,12 +15,6 @@ const PLACE: Record<string, { x: number; y: number }> = {
   "bearing-jack-case": { x: 490, y: 60 },
   "bearing-clutch": { x: 110, y: 176 },
   "bearing-case": { x: 490, y: 176 },
-};
-const TONE: Record<string, string> = {
-  keep: "var(--petrol)",
-  watch: "var(--near)",
-  renew: "var(--past)",
-  stop: "var(--past)",
 };
 
 /** Whether a part has its place on the map. */
@@ -40,7 +35,7 @@ export function BearingMap({ bearings }: { bearings: readonly MapBearing[] }) {
       <path d="M110 54h380v12H110zM110 170h380v12H110z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
       <rect x="520" y="24" width="56" height="190" rx="26" fill="none" stroke="var(--line)" strokeWidth="3" />
       <path d="M42 26l26 34-26 34z" fill="none" stroke="var(--line)" strokeWidth="3" />
-      {[210, 300, 390].map((x) => (
+      {[240, 300, 360].map((x) => (
         <path key={x} d={`M${x - 16} 150h32v52h-32z`} fill="none" stroke="var(--line)" strokeWidth="3" />
       ))}
       <text x="300" y="44" textAnchor="middle" fontSize="16" fill="var(--soft)">
@@ -58,7 +53,7 @@ export function BearingMap({ bearings }: { bearings: readonly MapBearing[] }) {
       {bearings.map((bearing) => {
         const at = PLACE[bearing.id];
         if (!at) return null;
-        const tone = bearing.leads ? (TONE[bearing.leads] ?? "var(--ink)") : "var(--soft)";
+        const tone = leadTone(bearing.leads);
         const left = at.x < 300;
         return (
           <g key={bearing.id}>

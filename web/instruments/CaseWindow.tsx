@@ -10,6 +10,7 @@ export function CaseWindow({
   pitchMm,
   centreMm,
   playMm,
+  plays,
 }: {
   topTeeth: number;
   bottomTeeth: number;
@@ -17,6 +18,8 @@ export function CaseWindow({
   centreMm: number;
   /** The play of one run; null where the chain is too short, undefined where nothing was read yet. */
   playMm: number | null | undefined;
+  /** Each play that is read here, by its name, such as cold and hot; undefined where it was not read yet. */
+  plays: readonly { name: string; mm: number | null | undefined }[];
 }) {
   const title = useId();
   const r1 = pathRadius(topTeeth, pitchMm);
@@ -82,19 +85,23 @@ export function CaseWindow({
           strokeDasharray="7 3"
         />
       ))}
-      <text x={SIZE - 24} y={SIZE / 2} fontSize="17" fill="var(--soft)">
-        play of one run
-      </text>
-      <text
-        x={SIZE - 24}
-        y={SIZE / 2 + 30}
-        fontSize="26"
-        fontWeight="700"
-        className="figure"
-        fill={playMm === null ? "var(--past)" : "var(--petrol)"}
-      >
-        {playMm === null ? "too short" : (playMm?.toFixed(1) ?? "not read")}
-      </text>
+      {plays.map(({ name, mm }, i) => (
+        <g key={name}>
+          <text x={SIZE - 44} y={SIZE / 2 - 20 + i * 66} fontSize="18" fill="var(--soft)">
+            {name}
+          </text>
+          <text
+            x={SIZE - 44}
+            y={SIZE / 2 + 8 + i * 66}
+            fontSize="26"
+            fontWeight="700"
+            className="figure"
+            fill={mm === null ? "var(--past)" : mm === undefined ? "var(--soft)" : "var(--petrol)"}
+          >
+            {mm === null ? "too short" : (mm?.toFixed(1) ?? "not read")}
+          </text>
+        </g>
+      ))}
     </svg>
   );
 }

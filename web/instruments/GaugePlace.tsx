@@ -1,8 +1,10 @@
-import type { MEASURE_DRAWINGS } from "@averin/core";
+import type { ADJUST_DRAWINGS, MEASURE_DRAWINGS } from "@averin/core";
 import { type ReactNode, useId } from "react";
 
-/** Drawings of one place; slides have a rule of their own, by station. */
-export type GaugePlaceName = Exclude<(typeof MEASURE_DRAWINGS)[number], "slide stations">;
+/** Drawings of one place; slides and a track's sag have instruments of their own. */
+export type GaugePlaceName =
+  | Exclude<(typeof MEASURE_DRAWINGS)[number], "slide stations" | "track sag">
+  | Extract<(typeof ADJUST_DRAWINGS)[number], "belt push">;
 
 /** Where the gauge goes for a reading, with what it read last. */
 export function GaugePlace({ drawing, read }: { drawing: GaugePlaceName; read: string | null }) {
@@ -20,18 +22,20 @@ export function GaugePlace({ drawing, read }: { drawing: GaugePlaceName; read: s
     >
       <title id={title}>{`Where to measure: ${drawing}${read === null ? "" : `, ${read}`}`}</title>
       {DRAW[drawing]}
-      <text
-        x="210"
-        y="162"
-        textAnchor="middle"
-        fontSize="24"
-        fontWeight="700"
-        className="figure"
-        stroke="none"
-        fill={read === null ? "var(--soft)" : "var(--petrol)"}
-      >
-        {read ?? "nothing read yet"}
-      </text>
+      {read !== null && (
+        <text
+          x="210"
+          y="162"
+          textAnchor="middle"
+          fontSize="24"
+          fontWeight="700"
+          className="figure"
+          stroke="none"
+          fill="var(--petrol)"
+        >
+          {read}
+        </text>
+      )}
     </svg>
   );
 }
@@ -101,6 +105,28 @@ const DRAW: Record<GaugePlaceName, ReactNode> = {
         strokeWidth="3"
       />
       <path d="M210 26v18M202 36l8 8 8-8" stroke="var(--petrol)" strokeWidth="3" />
+    </>
+  ),
+  "belt on rim": (
+    <>
+      <path d="M70 140V44l92 66h96l92-66v96z" fill="var(--sheet)" />
+      <path d="M70 44h34M316 44h34" strokeWidth="4" />
+      <path d="M118 28h184l-26 62H144z" fill="var(--band)" strokeWidth="3" />
+      <path d="M40 44h26M40 28h70" strokeDasharray="5 4" />
+      <path d="M50 4v24M44 22l6 6 6-6M50 68V44M44 50l6-6 6 6" stroke="var(--petrol)" strokeWidth="3" />
+      <text x="360" y="34" fontSize="16" stroke="none" fill="var(--soft)">
+        rim
+      </text>
+    </>
+  ),
+  "belt push": (
+    <>
+      <circle cx="80" cy="84" r="46" fill="var(--sheet)" />
+      <circle cx="340" cy="84" r="58" fill="var(--sheet)" />
+      <path d="M74 40Q206 84 336 28M86 130L334 140" strokeWidth="7" />
+      <path d="M74 40L336 28" strokeDasharray="6 5" />
+      <path d="M206 2v52M196 44l10 10 10-10" stroke="var(--petrol)" strokeWidth="4" />
+      <path d="M228 34v26M222 40l6-6 6 6M222 54l6 6 6-6" stroke="var(--petrol)" strokeWidth="3" />
     </>
   ),
   "sprocket play": (

@@ -3,7 +3,9 @@ import { useId } from "react";
 import { linear, ruleSpan } from "./scale.ts";
 import { toneOf } from "./VerdictMark.tsx";
 
-const WIDTH = 560;
+/** In its own units; the narrow one stands beside a drawing and keeps its lettering as large. */
+const WIDE = 560;
+const NARROW = 380;
 const LEFT = 30;
 const LINE_Y = 74;
 
@@ -13,24 +15,32 @@ export function LimitRule({
   judged,
   unit,
   resolution,
+  narrow = false,
 }: {
   limit: Limit | null;
   judged: Judged | null;
   unit: string;
   resolution: number;
+  narrow?: boolean;
 }) {
+  const width = narrow ? NARROW : WIDE;
   const title = useId();
   const values = judged?.readings.map((r) => r.body.valueInBase) ?? [];
   if (limit === null && values.length === 0) return <NoLimit />;
   const { from, to } = ruleSpan(limit, values);
-  const scale = linear(from, to, WIDTH - 2 * LEFT, LEFT);
+  const scale = linear(from, to, width - 2 * LEFT, LEFT);
   const tone = toneOf(judged);
   const says = judged ? `${figure(judged.value, resolution)} ${unit}: ${verdictSentence(judged)}` : "nothing read yet";
   const standardFrom = limit?.standardMin ?? (limit?.kind === "max" ? from : limit?.serviceMin);
   const standardTo = limit?.standardMax ?? (limit?.kind === "min" ? to : limit?.serviceMax);
   const hasStandard = limit !== null && (limit.standardMin !== undefined || limit.standardMax !== undefined);
   return (
-    <svg viewBox={`0 0 ${WIDTH} 128`} role="img" aria-labelledby={title} className="block w-full max-w-[720px]">
+    <svg
+      viewBox={`0 0 ${width} 128`}
+      role="img"
+      aria-labelledby={title}
+      className={`block w-full ${narrow ? "max-w-[460px]" : "max-w-[720px]"}`}
+    >
       <title id={title}>{`Limit rule. ${says}`}</title>
       {limit && <Outside limit={limit} at={scale.at} from={from} to={to} />}
       {hasStandard && standardFrom !== undefined && standardTo !== undefined && (
@@ -53,11 +63,11 @@ export function LimitRule({
           </text>
         </g>
       )}
-      <path d={`M${LEFT} ${LINE_Y}H${WIDTH - LEFT}`} stroke="var(--ink)" strokeWidth="1.5" />
+      <path d={`M${LEFT} ${LINE_Y}H${width - LEFT}`} stroke="var(--ink)" strokeWidth="1.5" />
       {Array.from({ length: 21 }, (_, i) => (
         <path
           key={i}
-          d={`M${LEFT + (i * (WIDTH - 2 * LEFT)) / 20} ${LINE_Y}v${i % 5 === 0 ? 7 : 4}`}
+          d={`M${LEFT + (i * (width - 2 * LEFT)) / 20} ${LINE_Y}v${i % 5 === 0 ? 7 : 4}`}
           stroke="var(--ink)"
           strokeWidth="1"
         />
@@ -129,7 +139,7 @@ export function LimitRule({
           </text>
         </g>
       )}
-      <text x={WIDTH - LEFT + 6} y={LINE_Y + 5} fontSize="15" fill="var(--soft)">
+      <text x={width - LEFT + 6} y={LINE_Y + 5} fontSize="15" fill="var(--soft)">
         {unit}
       </text>
       {limit === null && (

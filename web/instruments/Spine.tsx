@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { inSight } from "./inSight.ts";
 
 export type SpineState =
   "on" | "off" | "gone" | "measured" | "judged" | "decided" | "new" | "going in" | "fitted" | "torqued";
@@ -38,10 +39,11 @@ export function Spine({
         {parts.map((part) => (
           <li key={part.id}>
             <button
+              ref={part.inHand ? inSight : undefined}
               type="button"
               onClick={() => onPick(part.id)}
               aria-current={part.inHand ? "step" : undefined}
-              className={`grid min-h-[44px] w-full grid-cols-[96px_1fr] items-center gap-2 pr-2 text-left leading-tight ${
+              className={`grid min-h-[44px] w-full scroll-my-[52px] grid-cols-[96px_1fr] items-center gap-2 pr-2 text-left leading-tight ${
                 part.inHand ? "bg-petrol text-on-petrol" : "hover:bg-ground"
               }`}
             >
@@ -94,6 +96,25 @@ function Drawing({ part }: { part: SpinePart }) {
         {shapeOf(part, ink)}
       </g>
       {part.renewed && <path d={`M3 ${height / 2 - 12}v24`} stroke={ink} strokeWidth="4" />}
+    </svg>
+  );
+}
+
+/** One part, large: which one is meant, from across the bench. */
+export function PartFigure({ draws, count, fasteners }: { draws: string; count: number; fasteners: boolean }) {
+  const shape = fasteners ? <Bolts count={count} /> : SHAPES[draws];
+  if (shape === undefined) return null;
+  return (
+    <svg
+      viewBox="0 0 88 46"
+      aria-hidden
+      className="block h-[190px] w-full max-w-[420px]"
+      stroke="var(--ink)"
+      strokeWidth="1"
+      strokeLinejoin="round"
+      fill="var(--sheet)"
+    >
+      {shape}
     </svg>
   );
 }
@@ -182,7 +203,12 @@ const SHAPES: Record<string, ReactNode> = {
     </>
   ),
   stack: <path d="M8 10h8v24H8zM20 14h5v16h-5zM29 6h14v32H29zM47 14h8v16h-8zM59 10h5v24h-5zM68 16h12v12H68z" />,
-  torsion: <path d="M20 8a14 14 0 1 0 12 22M26 14a8 8 0 1 0 4 12M32 30h48M30 34h50" fill="none" strokeWidth="4" />,
+  torsion: (
+    <path
+      d="M24 6a16 16 0 1 0 0 32h58v-4H24a12 12 0 1 1 0-24q8 0 11 6l4-2Q34 6 24 6zM24 16a6 6 0 1 0 .1 0z"
+      fillRule="evenodd"
+    />
+  ),
   adjusters: <path d="M8 16h40v-5h10v22H48v-5H8zM58 18h22v8H58zM64 14v16M70 14v16M76 14v16" />,
   pads: <path d="M14 8h22v28H14zM36 12h6v20h-6zM74 8H52v28h22zM52 12h-6v20h6z" />,
   disc: (

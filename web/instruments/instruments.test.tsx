@@ -16,6 +16,7 @@ const judged = (value: number, verdict: Judged["verdict"], own: Limit | null = l
   readings: [],
   spec: null,
   limit: own,
+  record: false,
   verdict,
   expandedUncertainty: 0.024,
   usedFraction: null,

@@ -14,11 +14,13 @@ export function ruleSpan(limit: Limit | null, values: readonly number[]): { from
     ...(limit ? [limit.serviceMin, limit.serviceMax, limit.standardMin, limit.standardMax] : []),
     ...values,
   ].filter((v): v is number => v !== undefined);
-  if (limit?.kind === "max") marks.push(0);
+  // What wears from nothing upwards is shown from nothing; a length that grows by a little is shown where it grows.
+  const fromNothing = limit?.kind === "max" && Math.min(...marks) < Math.max(...marks) / 2;
+  if (fromNothing || (limit?.kind === "max" && marks.length === 1)) marks.push(0);
   const low = Math.min(...marks);
   const high = Math.max(...marks);
   const air = (high - low || Math.abs(high) || 1) * 0.22;
-  return { from: limit?.kind === "max" ? Math.min(0, low) : low - air, to: high + air };
+  return { from: low === 0 && limit?.kind === "max" ? 0 : low - air, to: high + air };
 }
 
 /** Where a reading stands between as new (0) and the limit (1), for the small rule; beyond 1 is past. */

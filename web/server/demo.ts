@@ -78,6 +78,8 @@ const demoSchema = z.object({
       meterUnit: z.enum(["h", "mi", "km"]),
       owner: z.object({ name: z.string(), contact: z.string() }),
       lastMeter: z.number(),
+      /** When that was read, before the demo is filled. */
+      lastMeterDaysAgo: z.number().positive().default(30),
     }),
   ),
 });
@@ -125,7 +127,13 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
   throw new Error(`demo: ${job.mark} never ends`);
 }
 
-async function seedJob(db: Database, job: Demo["jobs"][number], people: ReadonlyMap<string, Actor>): Promise<void> {
+/** One job of the demo, the nth of its machine, counted from nothing; those that are there already are left as they are. */
+async function seedJob(
+  db: Database,
+  job: Demo["jobs"][number],
+  nth: number,
+  people: ReadonlyMap<string, Actor>,
+): Promise<void> {
   const person = (name: string): Actor => {
     const found = people.get(name);
     if (!found) throw new Error(`demo: nobody is called ${name}`);
@@ -140,7 +148,7 @@ async function seedJob(db: Database, job: Demo["jobs"][number], people: Readonly
     complaint: job.complaint,
     symptom: job.symptom,
   });
-  if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > 0) return;
+  if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > nth) return;
   const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
   const { id } = await openJob(db, intake, person(job.takenInBy), new Date(from ?? 0));
   const append = (drafts: readonly Draft[], by: Actor, at = to ?? 0) =>
@@ -187,7 +195,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   }
   await shopChanged(db);
   if ((await db.machines.count()) === 0) {
-    for (const { lastMeter, ...machine } of demo.machines) {
+    for (const { lastMeter, lastMeterDaysAgo, ...machine } of demo.machines) {
       await db.write(async (transaction) => {
         const row = await addMachine(db, machine, transaction);
         await db.meterReadings.create(
@@ -196,7 +204,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
             machineId: row.id,
             value: lastMeter,
             unit: row.meterUnit,
-            readAt: new Date(Date.now() - 30 * 86_400_000),
+            readAt: new Date(Date.now() - lastMeterDaysAgo * 86_400_000),
             jobId: null,
           },
           { transaction },
@@ -210,6 +218,11 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
     const id = (known?.get("id") as string | undefined) ?? (await addPerson(db, person));
     people.set(person.name, { id, name: person.name, roles: person.roles });
   }
-  for (const job of demo.jobs) await seedJob(db, job, people);
+  const ofMachine = new Map<string, number>();
+  for (const job of demo.jobs) {
+    const nth = ofMachine.get(job.mark) ?? 0;
+    ofMachine.set(job.mark, nth + 1);
+    await seedJob(db, job, nth, people);
+  }
   await db.counters.upsert({ name: "demo", value: DONE });
 }

@@ -82,9 +82,9 @@ export function facingOf(bench: Bench, state: JobState, part: Part): string | nu
 }
 
 /** Whether a figure is withheld: it belongs to the original, and what lies on the bench is a stranger. */
-export function isWithheld(bench: Bench, state: JobState, key: string): boolean {
+export function isWithheld(bench: Bench, state: JobState, key: string | undefined): boolean {
   const { identity } = bench.procedure;
-  if (!identity?.withholds.includes(key)) return false;
+  if (key === undefined || !identity?.withholds.includes(key)) return false;
   const said = factsOf(bench, state).get(identity.question);
   return said !== undefined && identity.strangers.includes(said);
 }
@@ -102,7 +102,7 @@ export function limitAt(
   state: JobState,
   { spec: key, conditionWord }: Pick<MeasurePoint, "spec" | "conditionWord">,
 ): { spec: Spec | null; elsewhere: string | null } {
-  const spec = specAt(bench, state, key);
+  const spec = key === undefined ? null : specAt(bench, state, key);
   const said = spec?.kind === "limit" ? spec.condition : undefined;
   if (said === undefined || conditionWord === undefined || said === conditionWord) return { spec, elsewhere: null };
   return { spec: null, elsewhere: said };

@@ -23,8 +23,9 @@ import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { proposalFor } from "./judged.ts";
 import { loadRead } from "./load.ts";
-import { rechecksOf } from "./rechecks.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
+import { rechecksOf } from "./rechecks.ts";
+import { rowMissing } from "./row.ts";
 import { slot } from "./slot.ts";
 import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
 import { bandOf, NO_TORQUE, torqueSpecFor } from "./torque.ts";
@@ -74,7 +75,7 @@ function completeReading(bench: Bench, state: JobState, draft: Of<"reading_taken
   if (!gauge) return no("unsupported", "gauge", `"${draft.gauge}" is no gauge of this shop.`);
   const read = quantityParse({ text: draft.text, kind: point.quantity, unit: gauge.unit });
   if (!read.ok) return read;
-  if (read.value.valueInBase < 0) return no("range", "text", `${point.name} cannot be below 0.`);
+  if (read.value.valueInBase < 0 && !point.signed) return no("range", "text", `${point.name} cannot be below 0.`);
   const under = loadRead(bench, point.under, draft.text, draft.under ?? null);
   if (!under.ok) return under;
   return yes({
@@ -435,11 +436,14 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
       if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead lets the work pass a gate.");
       return yes({ ...draft, because: gate.because });
     }
-    case "part_removed":
-      if (!entryOf(bench.procedure, draft.entry))
-        return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
+    case "part_removed": {
+      const entry = entryOf(bench.procedure, draft.entry);
+      if (!entry) return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
       if (isAnswered(bench, state, slot.off(draft.entry))) return no("conflict", "entry", "That is off already.");
+      const unsaid = rowMissing(entry, draft.noted ?? null);
+      if (unsaid !== null) return no("missing", "noted", unsaid);
       return yes({ ...draft, count: draft.count ?? null, noted: draft.noted ?? null });
+    }
     case "fastener_out":
       return completeOut(bench, state, draft);
     case "pieces_counted":

@@ -30,7 +30,7 @@ import { slot } from "./slot.ts";
 type Figures = BodyOf<"figure_taken">["figures"];
 export type Worked = { figures: Figures; from: Figures };
 
-const refuse = (code: "missing" | "range" | "type", path: string, message: string): Answer<never> => ({
+const refuse = (code: "missing" | "range" | "type" | "conflict", path: string, message: string): Answer<never> => ({
   ok: false,
   error: { code, path, message },
 });
@@ -208,23 +208,36 @@ export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep):
   };
 }
 
-/** Counts typed as windows, lugs, torn, studs, pulled, with the shares that are lost; the length by the pitch on file. */
+/**
+ * Counts typed as windows, lugs, torn, studs, pulled, with the shares that are lost; the length by the pitch on file.
+ * After "at" the windows where lugs are torn, counted from the arrow: "48 144 3 96 2 at 12 13 31".
+ */
 export function lugsWorked(bench: Bench, state: JobState, typed: string): Answer<Worked> {
-  const counts = typed.split(/\s+/).filter(Boolean).map(Number);
+  const [counted = "", where = ""] = typed.split(/\bat\b/i);
+  const whole = (text: string): number[] => text.split(/\s+/).filter(Boolean).map(Number);
+  const counts = whole(counted);
+  const places = whole(where);
   const [windows, lugs, torn, studs, pulled] = counts;
-  if (counts.length !== 5 || counts.some((n) => !Number.isInteger(n)))
+  if (counts.length !== 5 || [...counts, ...places].some((n) => !Number.isInteger(n)))
     return refuse(
       "type",
       "typed",
-      "Five whole numbers: windows, lugs, lugs torn, studs, studs missing: 48 144 6 96 2.",
+      "Five whole numbers: windows, lugs, lugs torn, studs, studs missing: 48 144 3 96 2. Then, where it is noted, at which windows lugs are torn: at 12 13 31.",
     );
+  const beyond = places.find((n) => n < 1 || n > (windows ?? 0));
+  if (beyond !== undefined)
+    return refuse("range", "typed", `Window ${beyond}: this track has ${windows ?? 0}, counted from its arrow.`);
+  if (places.length > (torn ?? 0)) {
+    const message = `${places.length} windows for ${torn ?? 0} torn lugs: name a window once for each lug torn there.`;
+    return refuse("conflict", "typed", message);
+  }
   const pitch = specAt(bench, state, "track-pitch");
   const pitchMm = pitch?.kind === "figure" ? { pitchMm: pitch.value } : {};
   const input = { windows: windows ?? 0, lugs: lugs ?? 0, torn: torn ?? 0, studs: studs ?? 0, pulled: pulled ?? 0 };
   const answer = trackLugs({ ...input, ...pitchMm });
   if (!answer.ok) return answer;
   const { lengthMm = null, ...shares } = answer.value;
-  return { ok: true, value: { figures: { ...input, ...shares, lengthMm }, from: pitchMm } };
+  return { ok: true, value: { figures: { ...input, ...shares, lengthMm, tornAt: places.join(" ") }, from: pitchMm } };
 }
 
 /** The figures that a step asks for and that are not on file, by key; what it can do without is left out. */
@@ -266,7 +279,7 @@ export function figuresWords({ figures, step }: { figures: Figures; step: Step |
     case "chain.spline":
       return `play ${of("oldPlayMm", 2)} mm with the old, ${of("newPlayMm", 2)} mm with the new`;
     case "track.lugs":
-      return `${of("tornPercent", 1)} % of the lugs torn, ${of("pulledPercent", 1)} % of the studs gone`;
+      return `${figures.torn} of ${figures.lugs} lugs torn (${of("tornPercent", 1)} %), ${figures.pulled} of ${figures.studs} studs gone (${of("pulledPercent", 1)} %)`;
     case "case.backoff":
       return `back off ${figures.turns} of a turn${figures.travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}`;
     case "clutch.stack":

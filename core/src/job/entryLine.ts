@@ -23,6 +23,7 @@ import { type BodyOf, type Draft, type JobEvent, NOT_NUMBERS } from "./events.ts
 import { countOf, type JobState, latest } from "./fold.ts";
 import { loadApart, loadRead } from "./load.ts";
 import { offered, oneOf } from "./oneOf.ts";
+import { rowMissing } from "./row.ts";
 import { judgeItem, proposalFor, verdictSentence } from "./judged.ts";
 import { type Slot, slot } from "./slot.ts";
 import { elsewhere, slipIn } from "./slips.ts";
@@ -448,6 +449,8 @@ function confirm(
   if (line !== "" && count === null && noted === null) {
     return refused("Enter alone confirms; - strikes the last, / skips.");
   }
+  const unsaid = aim.kind === "off" ? rowMissing(entry, noted) : null;
+  if (unsaid !== null) return refused(unsaid);
   switch (aim.kind) {
     case "off":
       return unlessForGood([{ type: "part_removed", entry: aim.entry, count, noted }], entry?.apart.irreversible);

@@ -98,7 +98,7 @@ export const draftSchema = z.discriminatedUnion("type", [
     /** Which of two sides, by its name; none where both are turned alike. */
     side: z.string().min(1).max(40).nullish(),
   }),
-  z.strictObject({ type: z.literal("figure_taken"), step: id, typed: z.string().trim().max(40) }),
+  z.strictObject({ type: z.literal("figure_taken"), step: id, typed: z.string().trim().max(200) }),
   z.strictObject({ type: z.literal("gate_passed"), gate: id, reason: text }),
   z.strictObject({ type: z.literal("wait_started"), wait: id }),
   z.strictObject({ type: z.literal("wait_ended"), wait: id }),

@@ -13,6 +13,7 @@ export {
   turnOf,
 } from "./adjust.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
+export { rowOf } from "./row.ts";
 export { backoffWorked, figuresMissing, gearingWorked, slackWorked, splineWorked, workedOut } from "./computed.ts";
 export {
   activeParts,

@@ -35,6 +35,8 @@ export type Judged = {
   readings: readonly Taken[];
   spec: Spec | null;
   limit: Limit | null;
+  /** Nothing to judge: how something stood. */
+  record: boolean;
   /** null where no limit is on file: kept, not judged. */
   verdict: Verdict | null;
   expandedUncertainty: number;
@@ -64,7 +66,7 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
   const spec = last.body.spec;
-  return judgeTaken(readings, spec, spec && limitOf(spec), point.unit);
+  return { ...judgeTaken(readings, spec, spec && limitOf(spec), point.unit), record: point.spec === undefined };
 }
 
 /** The verdict on readings under a limit, the worst of them ruling; without a limit kept, not judged. */
@@ -78,6 +80,7 @@ export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit:
       readings,
       spec,
       limit: null,
+      record: false,
       verdict: null,
       expandedUncertainty: 0,
       usedFraction: null,
@@ -88,7 +91,7 @@ export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit:
   }
   const answer = metrologyJudge({ readings: values, gauge: coarsest(readings), limit, take: "worst" });
   if (!answer.ok) throw new Error(`a kept reading cannot be judged: ${answer.error.message}`);
-  return { ...answer.value, unit, readings, spec, limit, betterThanNew: betterThanNew(values, limit) };
+  return { ...answer.value, unit, readings, spec, limit, record: false, betterThanNew: betterThanNew(values, limit) };
 }
 
 const WORDS: Record<Verdict, string> = {
@@ -109,6 +112,7 @@ export function figure(value: number, resolution = 0.01): string {
 
 /** "past limit by 0.40 mm", "serviceable, 60 % of its wear used", "no limit on file: kept, not judged". */
 export function verdictSentence(judged: Judged): string {
+  if (judged.record) return "kept as it stands";
   const word = verdictWord(judged.verdict);
   const { limit, value, verdict, unit } = judged;
   if (verdict === null || limit === null) return `${word}: kept, not judged`;
@@ -168,9 +172,9 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   };
   for (const point of activePoints(bench, state)) {
     // What is read going together or as proof cannot speak for the decision before it.
-    if (point.on !== part.id || phaseOfStage(point.stage) === "left") continue;
-    for (const i of items) {
-      const name = itemName(part, i, count);
+    if ((point.for ?? point.on) !== part.id || phaseOfStage(point.stage) === "left") continue;
+    for (const i of point.for === undefined ? items : [1]) {
+      const name = count > 1 && point.for === undefined ? itemName(part, i, count) : point.name;
       if (point.kind === "inspect") {
         const finding = findingOf(state, point, i);
         if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);
@@ -182,6 +186,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
         }
         continue;
       }
+      // How something stood and how it was set speak for no part: the one is put back so, the other put right.
+      if (point.spec === undefined || point.again) continue;
       const judged = judgeItem(state, point, i, "found");
       if (judged === null) {
         propose("unknown", `${name}: ${point.name.toLowerCase()} not measured`);

@@ -116,6 +116,7 @@ function doubtfulReadings(bench: Bench, state: JobState, tasks: readonly Task[])
         if (judged === null) continue;
         const decision = part?.decision ? decisionFor(state, part, item)?.decision : "keep";
         // What was found is put right by what is left: only the second reading is doubted.
+        if (point.spec === undefined) continue;
         if (phase === "found" && (decision === "renew" || decision === undefined || point.again)) continue;
         const newPart = phase === "left" && point.stage === "bench" && !point.again;
         const doubt = newPart

@@ -82,7 +82,16 @@ describe("what cannot be worked is found, and named", () => {
     turned.routes.push({ when: is("yes"), order: ["core", "lid"] });
     const question = turned.questions[0];
     if (question) question.at = "do:look";
-    turned.steps.push({ kind: "do", id: "look", stage: "apart", title: "Look", do: "look", tools: [], temporary: [] });
+    turned.steps.push({
+      kind: "do",
+      id: "look",
+      stage: "apart",
+      title: "Look",
+      do: "look",
+      tools: [],
+      temporary: [],
+      early: false,
+    });
     const procedure = procedureSchema.parse(turned);
     expect(rehearse(procedure).faults).toEqual([]);
     const { events } = rehearsedJob(procedure);

@@ -2,6 +2,7 @@ import { MOST_PLATES } from "../clutch/index.ts";
 import {
   conditionsIn,
   countsNeeded,
+  entryOf,
   type InspectPoint,
   pointOf,
   type Procedure,
@@ -97,7 +98,8 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
   };
   for (const point of procedure.points) {
     if (point.kind === "measure") {
-      file("limit", point.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+      if (point.spec !== undefined)
+        file("limit", point.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
       if (point.under) file("figure", point.under.spec, { value: READING, unit: point.under.unit });
     }
   }
@@ -189,12 +191,16 @@ function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string
     }
     case "read": {
       const point = pointOf(bench.procedure, s.point);
-      const spec = point?.kind === "measure" ? specFor(bench, point.spec) : null;
+      const spec = point?.kind === "measure" && point.spec !== undefined ? specFor(bench, point.spec) : null;
       const value = spec?.kind === "height" ? (spec.heightMm.target ?? spec.heightMm.min) : READING;
       if (point?.kind !== "measure") return String(value);
       const condition = point.sayCondition ? ` ${point.conditionWord ?? ""}` : "";
       const under = point.under ? ` at ${READING} ${point.under.unit}` : "";
       return `${Array.from({ length: point.pair ? 2 : 1 }, () => value).join(" ")}${under}${condition}`;
+    }
+    case "off": {
+      const entry = entryOf(procedure, s.entry);
+      return entry?.kind === "part" ? entry.row.join(", ") : "";
     }
     case "decide":
       return manner.renew ? "2" : "1";

@@ -70,7 +70,7 @@ export function stackCapacity(bench: Bench, state: JobState, step: ComputeStep):
 
   // The linings are the layer that is not chosen from.
   const lining = points.find((p) => p.id === step.thickness[step.choose === "outer" ? 1 : 0]);
-  const liningSpec = lining ? specFor(bench, lining.spec) : null;
+  const liningSpec = lining?.spec === undefined ? null : specFor(bench, lining.spec);
   const least = liningSpec ? limitOf(liningSpec)?.serviceMin : undefined;
   if (least === undefined) return wrong("Not worked out: the book has no limit for the linings.");
   const { fixed, heightMm } = input.value;

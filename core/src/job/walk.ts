@@ -286,11 +286,17 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     if (step.kind === "verify" || step.kind === "adjust") return [ownTask(step)];
     return step.kind === "compute" && step.calculator !== "clutch.stack" ? [ownTask(step)] : [];
   };
-  /** Steps of a stage at a place, in their own order; those that work a figure out or turn something come after the points. */
+  // What works a figure out, turns something or cannot be undone comes after what is read at the same place.
+  const comesLate = (step: Step, stage: Stage): boolean =>
+    step.kind === "adjust" ||
+    (step.kind === "compute" && stage === "together") ||
+    (step.kind === "do" && step.irreversible !== undefined);
+  const isEarly = (step: Step): boolean => step.kind === "do" && step.early;
+  /** Steps of a stage at a place, in their own order. */
   const stepsAt = (stage: Stage, at: Anchored, late: boolean): Sketch[] =>
     steps
       .filter((step) => "stage" in step && step.stage === stage && standsAt(step as Anchored, at))
-      .filter((step) => (step.kind === "adjust" || (step.kind === "compute" && stage === "together")) === late)
+      .filter((step) => comesLate(step, stage) === late && !isEarly(step))
       .flatMap(stepTask);
   const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): Sketch[] =>
     points
@@ -369,6 +375,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
       return [
         ...endTasks(bench, state, entry),
+        ...at("together", { before: entry.id }),
         fitTask(bench, state, entry),
         ...own,
         ...at("together", { after: entry.id }),
@@ -388,6 +395,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
           slots: [slot.count(piece.id, "together")],
         })),
       ),
+    ...steps.filter(isEarly).flatMap(stepTask),
     ...pointsAt("prove", {}, "prove"),
     ...stepsAt("prove", {}, true),
     ...points
@@ -398,10 +406,9 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       })),
     ...stepsAt("prove", {}, false),
   ];
-  const asked = (at: string, turn: "first" | "last"): Slot[] =>
-    procedure.questions
-      .filter((q) => q.at === at && q.turn === turn && holds(q.when, facts) === true)
-      .map((q) => slot.ask(q.id));
+  const asked = procedure.questions.filter((q) => holds(q.when, facts) === true);
+  const askedIn = (at: string, turn: "first" | "last"): Slot[] =>
+    asked.filter((q) => q.at === at && q.turn === turn).map((q) => slot.ask(q.id));
   // Where somebody said that they work alone, nobody is called.
   const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
   return sketches.map(({ id, stage, kind, title, do: what, entry, slots, ...more }, i) => ({
@@ -411,7 +418,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     caution: more.caution ?? null,
     tools: more.tools ?? [],
     helper: alone ? null : (more.helper ?? null),
-    slots: [...asked(id, "first"), ...slots, ...asked(id, "last")],
+    slots: [...askedIn(id, "first"), ...slots, ...askedIn(id, "last")],
   }));
 }
 
@@ -513,8 +520,9 @@ export function slotName(bench: Bench, state: JobState, s: Slot): string {
       const point = pointOf(procedure, s.point);
       const part = point && partOf(procedure, point.on);
       const count = part ? countOf(state, part.id) : 1;
-      const name = part && count > 1 ? itemName(part, s.item, count) : (point?.name.toLowerCase() ?? s.point);
-      if (point?.kind !== "measure" || s.kind !== "read") return name;
+      const plain = part && count > 1 ? itemName(part, s.item, count) : (point?.name.toLowerCase() ?? s.point);
+      if (point?.kind !== "measure" || s.kind !== "read") return plain;
+      const name = point.again && s.phase === "left" ? `${plain}, as left` : plain;
       // A renewed part is measured at fewer places, which have no names of their own.
       const renewed = s.phase === "left" && point.stage === "bench" && !point.again;
       if (renewed || point.places === 1) return name;

@@ -50,7 +50,7 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
   });
   procedure.points.forEach((point, i) => {
     if (point.kind !== "measure") return;
-    ask(["points", i, "spec"], point.spec, ["limit", "height"]);
+    if (point.spec !== undefined) ask(["points", i, "spec"], point.spec, ["limit", "height"]);
     if (point.under) ask(["points", i, "under", "spec"], point.under.spec, FIGURE);
   });
   procedure.questions.forEach((question, i) =>

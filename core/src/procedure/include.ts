@@ -64,7 +64,8 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const whole = wholeSchema.safeParse(body);
   // What is no procedure at all is told by the procedure's own schema.
   if (!whole.success) return body;
-  const used: Piece[] = [];
+  // A piece named twice with the same words is there once; with other words it is another, such as a second bearing.
+  const used = new Map<string, Piece>();
   const spread = (row: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
     row.flatMap((entry) => {
       if (!("include" in entry) || typeof entry.include !== "string") return [entry];
@@ -83,15 +84,17 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
       }
       // Its own pieces come first, so that what is outermost is asked for first.
       const inner = spread(piece.data.spine, [...trail, name]);
-      if (!used.some((p) => p.piece === name)) used.push(piece.data);
+      const key = JSON.stringify([name, Object.entries(words).sort()]);
+      if (!used.has(key)) used.set(key, piece.data);
       return inner;
     });
   const row = spread(whole.data.spine, []);
+  const taken = [...used.values()];
   const joined = Object.fromEntries(
-    LISTS.map((name) => [name, [...used.flatMap((piece) => piece[name]), ...whole.data[name]]]),
+    LISTS.map((name) => [name, [...taken.flatMap((piece) => piece[name]), ...whole.data[name]]]),
   );
-  const said = [...whole.data.release.lines, ...used.flatMap((piece) => piece.release.lines)];
-  const rechecks = [...whole.data.release.rechecks, ...used.flatMap((piece) => piece.release.rechecks)];
+  const said = [...whole.data.release.lines, ...taken.flatMap((piece) => piece.release.lines)];
+  const rechecks = [...whole.data.release.rechecks, ...taken.flatMap((piece) => piece.release.rechecks)];
   return {
     ...whole.data,
     ...joined,

@@ -52,4 +52,4 @@ export {
   type Way,
 } from "./schema.ts";
 export { DECISIONS } from "./spine.ts";
-export { STEP_CALCULATORS } from "./steps.ts";
+export { ADJUST_DRAWINGS, STEP_CALCULATORS } from "./steps.ts";

@@ -167,7 +167,7 @@ export function lint(procedure: Procedure): Issue[] {
       complain([...path, "facingBy"], `"${part.facingBy}" is no question whose every answer says how it faces.`);
     }
   };
-  /** Apart before an entry that comes off, together after one that is in; nothing else has a place of that kind. */
+  /** Before an entry that comes off or goes in, or after one that is in; nothing else has a place of that kind. */
   const anchored = (
     it: { stage: string; before?: string | undefined; after?: string | undefined },
     path: (string | number)[],
@@ -175,12 +175,16 @@ export function lint(procedure: Procedure): Issue[] {
     for (const side of ["before", "after"] as const) {
       const name = it[side];
       if (name === undefined || !inSpine(name, [...path, side])) continue;
-      if (it.stage !== (side === "before" ? "apart" : "together")) {
-        complain([...path, side], `"${side}" belongs to the way ${side === "before" ? "apart" : "together"}.`);
+      if (it.stage !== "together" && (side === "after" || it.stage !== "apart")) {
+        const ways = side === "before" ? "the way apart or together" : "the way together";
+        complain([...path, side], `"${side}" belongs to ${ways}.`);
       }
     }
-    if (it.stage === "together" && it.after === undefined) {
-      complain([...path, "after"], "on the way together a step stands after an entry of the spine: say which.");
+    if (it.stage === "together" && (it.after === undefined) === (it.before === undefined)) {
+      complain(
+        [...path, "after"],
+        "on the way together a step stands before an entry goes in or after one that is in: say which.",
+      );
     }
   };
   const computes = (name: string | undefined, path: (string | number)[]): void => {
@@ -222,6 +226,9 @@ export function lint(procedure: Procedure): Issue[] {
     known(point.when, ["points", i, "when"]);
     inSpine(point.on, ["points", i, "on"], parts);
     anchored(point, ["points", i]);
+    if (point.for !== undefined && !decided.has(point.for)) {
+      complain(["points", i, "for"], `nothing is decided about "${point.for}".`);
+    }
     if (point.kind === "measure" && point.placeNames && point.placeNames.length !== point.places) {
       complain(["points", i, "placeNames"], `${point.places} places need as many names.`);
     }
@@ -244,6 +251,9 @@ export function lint(procedure: Procedure): Issue[] {
         if (step.shows) inSpine(step.shows.entry, ["steps", i, "shows", "entry"]);
         step.temporary.forEach((piece, j) => claim(piece.id, ["steps", i, "temporary", j, "id"]));
         anchored(step, ["steps", i]);
+        if (step.early && step.stage !== "prove") {
+          complain(["steps", i, "early"], "only a step of the proof comes before what is read for it.");
+        }
         if (step.stage !== "apart" && step.temporary.length > 0) {
           complain(["steps", i, "temporary"], "what is put on for the time of the work is put on while going apart.");
         }

@@ -27,6 +27,8 @@ export const MEASURE_DRAWINGS = [
   "sprocket play",
   "slide stations",
   "track clearance",
+  "track sag",
+  "belt on rim",
 ] as const;
 
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
@@ -36,6 +38,8 @@ export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as 
 const common = {
   id,
   on: id,
+  /** The part whose decision it speaks for, where that is another than the one it is read at. */
+  for: id.optional(),
   name: sentence,
   ask: sentence,
   when,
@@ -63,10 +67,13 @@ const measureSchema = z.strictObject({
   /** The word for that condition, and the words for others that it is mistaken for: readings are never compared across them. */
   conditionWord: sentence.optional(),
   otherConditions: z.array(sentence).default([]),
-  spec: id,
+  /** The limit it is judged by; a point without one is a record: how something stood, kept and judged by nothing. */
+  spec: id.optional(),
   gauge: id,
+  /** A reading may be below nothing, such as a belt below the rim. */
+  signed: z.boolean().default(false),
   stage: z.enum(POINT_STAGES).default("bench"),
-  /** Read once more at the end, as left, beside what was found. */
+  /** A setting: read once more at the end, as left, beside what was found. It is put right, so it renews no part. */
   again: z.boolean().default(false),
   drawing: z.enum(MEASURE_DRAWINGS).optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */

@@ -30,6 +30,17 @@ describe("a procedure that cannot be followed is refused, naming the place", () 
     ["a point on no part", (b) => void ((b.points?.[0] ?? {}).on = "flywheel"), /points\.0\.on: "flywheel" is no part/],
     ["a stack of no pack", (b) => void (step(b, "stack").pack = "cover"), /steps\.\d+\.pack: "cover" is no pack/],
     ["a step after nothing", (b) => void delete step(b, "plate-moves").after, /steps\.\d+\.after/],
+    [
+      "a step before and after something",
+      (b) => void (step(b, "plate-moves").before = "cover"),
+      /steps\.\d+\.after: .*before an entry goes in or after one that is in/,
+    ],
+    ["an early step that proves nothing", (b) => void (step(b, "make-safe").early = true), /early: only a step of the/],
+    [
+      "a point that speaks for nothing decided",
+      (b) => void ((b.points?.[0] ?? {}).for = "cover"),
+      /points\.0\.for: no/,
+    ],
     ["an unknown field", (b) => void (step(b, "make-safe").colour = "red"), /steps\.\d+: Unrec/],
     [
       "a condition on nothing asked",
@@ -137,6 +148,13 @@ describe("shared pieces", () => {
     expect(ids(use({ what: "engine" })())).toEqual(["engine-plug"]);
     expect(use({})).toThrow('shared piece "oil" needs a word for "what": say it under "with".');
     expect(use({ what: "engine", how: "slowly" })).toThrow('shared piece "oil" has no blank "how": leave it away.');
+  });
+
+  test("one named twice is there once for each set of words", () => {
+    const pieces = new Map<string, unknown>([["feel", { piece: "feel", points: [{ id: "feel-{bearing}" }] }]]);
+    const use = (bearing: string) => ({ include: "feel", with: { bearing } });
+    const whole = assemble({ spine: [use("left"), use("right"), use("left")] }, pieces);
+    expect(whole).toMatchObject({ points: [{ id: "feel-left" }, { id: "feel-right" }] });
   });
 
   test("the caliper, the supports and the wheel are written once and used by several", () => {

@@ -30,7 +30,7 @@ const shape = z.strictObject({
   /** What owners come with; the words of the counter. */
   symptoms: z.array(sentence).default([]),
   /** The drawing of the whole that stands beside the step in hand. */
-  instrument: z.enum(["axle strip", "case window", "bearing map"]).optional(),
+  instrument: z.enum(["axle strip", "case window", "bearing map", "grease map"]).optional(),
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z

@@ -61,6 +61,8 @@ const partSchema = z.strictObject({
   ...partFields,
   ...entryFields,
   loose: z.array(looseSchema).default([]),
+  /** Pieces that lie in a row here: their order is said as they come off, and read backwards going together. */
+  row: z.array(sentence).default([]),
   apart: directionSchema,
   together: directionSchema,
 });

@@ -6,9 +6,9 @@ import { anchor, id, looseSchema, sentence, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
 /** The drawings that an adjustment can have beside its rounds. */
-export const ADJUST_DRAWINGS = ["track sag", "track gaps"] as const;
+export const ADJUST_DRAWINGS = ["track sag", "track gaps", "belt push"] as const;
 
-const STEP_STAGES = ["apart", "together", "prove"] as const;
+const STEP_STAGES = ["apart", "build", "together", "prove"] as const;
 
 const doSchema = z.strictObject({
   kind: z.literal("do"),
@@ -16,6 +16,8 @@ const doSchema = z.strictObject({
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
+  /** Of the proof: done before what is read for it, such as a ride before a hot reading; else after it. */
+  early: z.boolean().default(false),
   /** What a second pair of hands does here, where there is one. */
   helper: sentence.optional(),
   /** The entry that the drawing of the whole points at while this is done, and the words beside it. */

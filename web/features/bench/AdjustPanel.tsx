@@ -12,9 +12,12 @@ import {
   trailOf,
   turnOf,
 } from "@averin/core";
+import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { toneOf } from "@/instruments/VerdictMark";
+import { loadAsked } from "./lineHelp.ts";
+import { listHeight } from "./listHeight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Measure, turn, measure again: the range to come into, every round so far, and what to turn next. */
@@ -30,6 +33,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
   const suggested = suggestTurn(state, step);
   const tighten = sideToTighten(state, step);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
+  const load = loadAsked(bench, state, step.under);
   return (
     <>
       <div>
@@ -43,6 +47,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
         )}
         <p className="text-[15px] text-soft">
           read {step.condition}
+          {load && `, ${step.under?.name ?? ""} ${load}`}
           {aim && ` · ${aimWords(aim)} ${step.unit}: ${aim.from.toLowerCase()}`}
           {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
         </p>
@@ -57,21 +62,30 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
               : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
         </p>
       )}
-      {step.drawing === "track sag" && last && aim && (
+      {step.drawing === "track sag" && aim && (
         <div className="max-w-[560px] shrink-0">
-          <TrackSag sagMm={last.body.valueInBase} predictedMm={null} minMm={aim.min} maxMm={aim.max} />
+          <TrackSag
+            sagMm={last?.body.valueInBase ?? null}
+            predictedMm={null}
+            minMm={aim.min}
+            maxMm={aim.max}
+            load={load}
+          />
         </div>
       )}
-      {step.drawing === "track gaps" && last?.body.sides && (
+      {step.drawing === "belt push" && (
+        <GaugePlace drawing="belt push" read={last ? `${last.body.text} ${load ? `at ${load}` : ""}` : null} />
+      )}
+      {step.drawing === "track gaps" && (
         <div className="max-w-[560px] shrink-0">
           <TrackGaps
-            leftMm={last.body.sides[0]}
-            rightMm={last.body.sides[1]}
+            leftMm={last?.body.sides?.[0] ?? null}
+            rightMm={last?.body.sides?.[1] ?? null}
             tighten={turning && (tighten === "left" || tighten === "right") ? tighten : null}
           />
         </div>
       )}
-      <ol className="min-h-[140px] flex-1 overflow-y-auto border-t border-line">
+      <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(trail.length) }}>
         {trail.map((round) => (
           <li
             key={round.id}

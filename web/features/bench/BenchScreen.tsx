@@ -24,6 +24,7 @@ import { Spine } from "@/instruments/Spine";
 import { TopRule } from "@/ui/TopRule";
 import { Clocks } from "./Clocks.tsx";
 import { EntryLine } from "./EntryLine.tsx";
+import { lineHelp } from "./lineHelp.ts";
 import { LogKey } from "./LogKey.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
@@ -212,7 +213,7 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
       />
       <EntryLine
         aim={aimText}
-        aimKind={waiting[0]?.kind ?? null}
+        help={lineHelp(bench, state, waiting)}
         task={task}
         unit={unitOf(bench, task, kit.gauge)}
         tool={toolName(bench, kit)}

@@ -9,6 +9,7 @@ import {
   latest,
   type SlackStep,
   slackWorked,
+  slot,
   specFor,
   type SplineStep,
   stepOf,
@@ -36,7 +37,7 @@ export function ComputePanel(props: PanelProps) {
     case "chain.spline":
       return <SplineCompare {...props} step={step} taken={taken} />;
     case "track.lugs":
-      return <LugCount taken={taken} />;
+      return <LugCount {...props} taken={taken} />;
     case "case.backoff":
       return <BackOff {...props} step={step} taken={taken} />;
     case "chain.slack":
@@ -108,18 +109,25 @@ function SplineCompare({ bench, state, step, taken }: PanelProps & { step: Splin
   );
 }
 
-function LugCount({ taken }: { taken: Taken }) {
-  if (!taken) {
-    return <p className="text-lg">Five counts in one line: windows, lugs, torn, studs, missing: 48 144 6 96 2.</p>;
-  }
-  const { windows, tornPercent, pulledPercent, studs, lengthMm } = taken.figures;
+function LugCount({ bench, state, taken }: PanelProps & { taken: Taken }) {
+  const of = (name: string): number => Number(taken?.figures[name] ?? 0);
+  const { lengthMm, tornAt } = taken?.figures ?? {};
+  const point = bench.procedure.points.find((p) => p.kind === "measure" && p.drawing === "track clearance");
+  const clearances = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
+    const read = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
+    return read ? [{ name, mm: read.valueInBase }] : [];
+  });
   return (
     <LugMap
-      windows={Number(windows)}
-      tornPercent={Number(tornPercent)}
-      pulledPercent={Number(pulledPercent)}
-      studs={Number(studs)}
+      counts={
+        taken && {
+          ...{ windows: of("windows"), lugs: of("lugs"), torn: of("torn") },
+          ...{ studs: of("studs"), pulled: of("pulled") },
+        }
+      }
+      tornAt={typeof tornAt === "string" ? tornAt.split(" ").filter(Boolean).map(Number) : []}
       lengthMm={typeof lengthMm === "number" ? lengthMm : null}
+      clearances={clearances}
     />
   );
 }

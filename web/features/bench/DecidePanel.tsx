@@ -1,5 +1,6 @@
 import { countOf, decisionFor, DECISIONS, itemName, partOf, proposalFor, type Slot } from "@averin/core";
-import { inSight } from "./inSight.ts";
+import { inSight } from "@/instruments/inSight";
+import { listHeight } from "./listHeight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Decide = Extract<Slot, { kind: "decide" }>;
@@ -12,7 +13,7 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
   const aim = waiting.find((s): s is Decide => s.kind === "decide");
   return (
     <>
-      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
+      <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(slots.length) }}>
         {slots.map((s) => {
           const proposal = proposalFor(bench, state, part, s.item);
           const taken = decisionFor(state, part, s.item);

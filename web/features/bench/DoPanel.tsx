@@ -1,4 +1,21 @@
-import { entryOf, facingInPack, facingOf, figure, isAnswered, latest, platesOf, slot, slotName } from "@averin/core";
+import {
+  type Bench,
+  countOf,
+  entryOf,
+  facingInPack,
+  facingOf,
+  figure,
+  isAnswered,
+  latest,
+  rowOf,
+  platesOf,
+  type Slot,
+  slot,
+  slotName,
+  stepOf,
+  type Task,
+} from "@averin/core";
+import { PartFigure } from "@/instruments/Spine";
 import { ShaftStack } from "@/instruments/ShaftStack";
 import type { PanelProps } from "./TaskPanel.tsx";
 
@@ -18,10 +35,8 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
   const plates = entry?.kind === "pack" && task.kind === "fit" ? [...platesOf(bench, state, entry)].reverse() : [];
   // Several things said as they came off, one after the other: read backwards going together.
   const noted = task.kind === "fit" && entry ? latest(state, slot.off(entry.id).key, "part_removed")?.noted : null;
-  const order = (noted ?? "")
-    .split(/[,;]/)
-    .map((piece) => piece.trim())
-    .filter(Boolean);
+  const order = rowOf(noted ?? "");
+  const irreversible = irreversibleOf(bench, task, aim);
   const label =
     task.kind === "off" ? "It is off" : task.kind === "fit" ? (facing ? "In, and facing so" : "It is in") : "Done";
   return (
@@ -33,6 +48,12 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
         </p>
       )}
       {order.length > 1 && <ShaftStack off={order} />}
+      {irreversible && (
+        <p className="border-2 border-ink p-3 text-lg">
+          <strong>This cannot be undone. </strong>
+          {irreversible}
+        </p>
+      )}
       {task.slots.length > 1 && (
         <ol className="grid grid-cols-2 gap-x-4 border-t border-line sm:grid-cols-3">
           {task.slots.map((s, i) => (
@@ -62,7 +83,26 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
           {label}: {slotName(bench, state, aim)}
         </button>
       )}
+      {entry && entry.kind !== "pack" && order.length < 2 && (
+        <PartFigure
+          draws={entry.draws ?? entry.id}
+          count={countOf(state, entry.id)}
+          fasteners={entry.kind === "fasteners"}
+        />
+      )}
       {!aim && <p className="text-lg">Done. Touch a part of the spine, or + Enter goes on.</p>}
     </>
   );
+}
+
+/** What must be true before something that cannot be undone; null where it can be. */
+function irreversibleOf(bench: Bench, task: Task, aim: Slot | undefined): string | null {
+  if (aim?.kind === "do") {
+    const step = stepOf(bench.procedure, aim.step);
+    return step?.kind === "do" ? (step.irreversible ?? null) : null;
+  }
+  const entry = task.entry ? entryOf(bench.procedure, task.entry) : undefined;
+  if (!entry) return null;
+  if (aim?.kind === "off") return entry.apart.irreversible ?? null;
+  return aim?.kind === "fit" ? (entry.together.irreversible ?? null) : null;
 }

@@ -1,33 +1,13 @@
 "use client";
 
-import type { Slot, Task } from "@averin/core";
+import type { Task } from "@averin/core";
 import { CornerDownLeft } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
 import { Keypad } from "./Keypad.tsx";
+import type { LineHelp } from "./lineHelp.ts";
 import type { Asking, Said } from "./useBenchHand.ts";
-
-const HINTS: Record<Slot["kind"], string> = {
-  ask: "number or first letters; Enter: the shop’s way",
-  off: "Enter: it is off",
-  out: "Enter: as the book says; or 25, or 25 washer",
-  count: "Enter: all of them; or how many",
-  start: "Enter starts the clock",
-  end: "Enter: out",
-  read: "2.94 or several: 2.94 2.91 2.90",
-  find: "first letters or number",
-  decide: "Enter takes the proposal; 1 keep 2 renew 3 leave",
-  build: "Enter takes the first; or its number; 0 used plates too",
-  check: "what lies there, not what should",
-  fit: "Enter: it is in, facing right",
-  pull: "Enter: clicked at the setting; or the value",
-  lock: "Enter: locked; castle nut: degrees past the slot",
-  verify: "what you see, not what should be",
-  adjust: "the reading, or how far it was turned",
-  compute: "Enter takes it; or the figures asked for",
-  do: "Enter: done",
-};
 
 const KEYS: [string, string][] = [
   ["Enter", "records, confirms, or takes what is proposed"],
@@ -62,7 +42,7 @@ const watchFinger = (changed: () => void): (() => void) => {
 
 type Props = {
   aim: string;
-  aimKind: Slot["kind"] | null;
+  help: LineHelp;
   task: Task | null;
   unit: string;
   tool: string;
@@ -78,7 +58,7 @@ type Props = {
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
-  const { aim, aimKind, task, unit, tool, asking, said, waitingCount, reachable, released } = props;
+  const { aim, help, task, unit, tool, asking, said, waitingCount, reachable, released } = props;
   const { onEnter, onCancel, onPhoto } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
@@ -103,9 +83,7 @@ export function EntryLine(props: Props) {
     ? asking.kind !== "reason"
       ? YES[asking.kind].hint
       : (asking.hint ?? "number or words")
-    : aimKind
-      ? HINTS[aimKind]
-      : "Enter";
+    : help.hint;
   const off = released || !ready;
   const inputMode = touch && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
   return (
@@ -146,6 +124,23 @@ export function EntryLine(props: Props) {
               </button>
             </>
           )}
+        </div>
+      )}
+      {!asking && !off && (touch || help.between === ", ") && help.words.length > 0 && (
+        <div role="group" aria-label="Words" className="flex flex-wrap gap-2 px-4 py-1">
+          {help.words.map((word) => (
+            <button
+              key={word}
+              type="button"
+              className="key"
+              onClick={() => {
+                setTyped((now) => (now.trim() === "" ? word : `${now.trim().replace(/,$/, "")}${help.between}${word}`));
+                line.current?.focus();
+              }}
+            >
+              {word}
+            </button>
+          ))}
         </div>
       )}
       <form
@@ -206,7 +201,7 @@ export function EntryLine(props: Props) {
             setTimeout(() => line.current?.focus(), 0);
           }}
           onPhoto={onPhoto}
-          signed={aimKind === "adjust" && !asking}
+          signed={help.signed && !asking}
         />
       )}
     </section>

@@ -1,6 +1,7 @@
 import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
 import { FindingDrawing } from "@/instruments/FindingDrawing";
-import { inSight } from "./inSight.ts";
+import { inSight } from "@/instruments/inSight";
+import { listHeight } from "./listHeight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Find = Extract<Slot, { kind: "find" }>;
@@ -24,7 +25,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
   const { drawing } = point;
   return (
     <>
-      <ul className="grid gap-2 lg:grid-cols-2">
+      <ul className="grid gap-2 sm:grid-cols-2">
         {point.findings.map((finding, i) => (
           <li key={finding.word}>
             <button
@@ -50,7 +51,10 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
           {pattern.means}
         </p>
       )}
-      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
+      <ol
+        className="flex-1 overflow-y-auto border-t border-line"
+        style={{ minHeight: listHeight(task.slots.filter((s) => s.kind === "find").length) }}
+      >
         {task.slots
           .filter((s): s is Find => s.kind === "find")
           .map((s) => {
@@ -67,7 +71,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   <span aria-hidden className="text-petrol">
                     {current ? "▸" : ""}
                   </span>
-                  <span className="font-semibold">{part ? itemName(part, s.item, count) : point.name}</span>
+                  <span className="font-semibold">{part && count > 1 ? itemName(part, s.item, count) : "found"}</span>
                   <span className="h-[34px] overflow-hidden">
                     {finding && drawing && (
                       <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />

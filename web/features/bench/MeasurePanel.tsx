@@ -23,12 +23,17 @@ import {
   specWords,
   verdictSentence,
 } from "@averin/core";
+import type { ReactNode } from "react";
 import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
+import { TrackSag } from "@/instruments/TrackBed";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 import { FigureKey } from "@/ui/FigureKey";
-import { inSight } from "./inSight.ts";
+import { inSight } from "@/instruments/inSight";
+import { CasePanel, isPlay } from "./CasePanel.tsx";
+import { loadAsked } from "./lineHelp.ts";
+import { listHeight } from "./listHeight.ts";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Read = Extract<Slot, { kind: "read" }>;
@@ -53,43 +58,60 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const name = (item: number): string =>
     part && items.length > 1 ? itemName(part, item, countOf(state, part.id)) : point.name;
   const judged = judgeItem(state, point, shown, first.phase);
-  const last = judged?.readings[judged.readings.length - 1];
+  const load = loadAsked(bench, state, point.under);
+  const drawn = drawingOf(bench, state, point, judged, resolution);
   return (
     <>
-      <div>
-        <LimitRule limit={spec && limitOf(spec)} judged={judged} unit={point.unit} resolution={resolution} />
-        <p className="text-xl" style={{ color: toneOf(judged) }}>
-          <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged) : "nothing read yet"}
-        </p>
-        <p className="text-[15px] text-soft">
-          {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec, elsewhere)} ·{" "}
-          {point.condition}
-          {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
-        </p>
-        {spec &&
-          overruled.map((other, i) => (
-            <p key={i} className="text-[15px] text-soft">
-              overruled: {specWords(other)}, {sourceLine(other.source)}
+      <div className={drawn ? "grid items-start gap-4 lg:grid-cols-[1fr_300px]" : ""}>
+        <div>
+          {point.spec !== undefined && (
+            <LimitRule
+              limit={spec && limitOf(spec)}
+              judged={judged}
+              unit={point.unit}
+              resolution={resolution}
+              narrow={drawn !== null}
+            />
+          )}
+          <p className="text-xl" style={{ color: toneOf(judged) }}>
+            <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged) : "nothing read yet"}
+          </p>
+          <p className="text-[15px] text-soft">
+            {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec, elsewhere)} ·{" "}
+            {point.condition}
+            {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
+          </p>
+          {load && (
+            <p className="text-lg">
+              <strong>
+                {point.under?.name} <span className="figure">{load}</span>
+              </strong>
             </p>
-          ))}
-        {spec === null && !isWithheld(bench, state, point.spec) && state.opened && !state.released && (
-          <FigureKey
-            machine={state.opened.body.machine.id}
-            figure={point.spec}
-            words="Enter the limit, with its source"
-          />
-        )}
+          )}
+          {spec &&
+            overruled.map((other, i) => (
+              <p key={i} className="text-[15px] text-soft">
+                overruled: {specWords(other)}, {sourceLine(other.source)}
+              </p>
+            ))}
+          {spec === null &&
+            point.spec !== undefined &&
+            !isWithheld(bench, state, point.spec) &&
+            state.opened &&
+            !state.released && (
+              <FigureKey
+                machine={state.opened.body.machine.id}
+                figure={point.spec}
+                words="Enter the limit, with its source"
+              />
+            )}
+        </div>
+        {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
       </div>
       {point.drawing === "slide stations" && (
         <SlideRule rails={railsOf(bench, state)} leastMm={spec ? (limitOf(spec)?.serviceMin ?? null) : null} />
       )}
-      {point.drawing && point.drawing !== "slide stations" && (
-        <GaugePlace
-          drawing={point.drawing}
-          read={last === undefined ? null : readWords(bench, point, judged?.readings ?? [], resolution)}
-        />
-      )}
-      <ol className="min-h-[196px] flex-1 overflow-y-auto border-t border-line">
+      <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(items.length) }}>
         {items.map((item) => {
           const own = judgeItem(state, point, item, first.phase);
           const open = waiting.find((s): s is Read => s.kind === "read" && s.item === item);
@@ -105,7 +127,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
                 <span aria-hidden className="text-petrol">
                   {current ? "▸" : ""}
                 </span>
-                <span className="font-semibold">{name(item)}</span>
+                <span className="font-semibold">{items.length > 1 ? name(item) : alone(point)}</span>
                 {own ? <VerdictMark judged={own} /> : <span className="text-soft">·</span>}
                 <span style={{ color: toneOf(own) }} className="leading-tight">
                   {own ? verdictSentence(own) : wordsAt(state, slots, item)}
@@ -124,7 +146,34 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   );
 }
 
-function noLimit(bench: Bench, state: JobState, key: string, elsewhere: string | null): string {
+/** What the one row of a point is called: its places where they have names and belong together. */
+const alone = (point: MeasurePoint): string => (point.pair ? (point.placeNames?.join(", ") ?? "both") : "reading");
+
+/** What is drawn beside the rule: where the gauge goes, the sagging track, or the case with its plays. */
+function drawingOf(
+  bench: Bench,
+  state: JobState,
+  point: MeasurePoint,
+  judged: Judged | null,
+  resolution: number,
+): ReactNode {
+  if (bench.procedure.instrument === "case window" && isPlay(point.id))
+    return <CasePanel bench={bench} state={state} />;
+  if (point.drawing === undefined || point.drawing === "slide stations") return null;
+  if (point.drawing === "track sag") {
+    const spec = limitAt(bench, state, point).spec;
+    const { serviceMin, serviceMax } = (spec && limitOf(spec)) ?? {};
+    if (serviceMin === undefined || serviceMax === undefined) return null;
+    const load = loadAsked(bench, state, point.under);
+    return (
+      <TrackSag sagMm={judged?.value ?? null} predictedMm={null} minMm={serviceMin} maxMm={serviceMax} load={load} />
+    );
+  }
+  return <GaugePlace drawing={point.drawing} read={judged && readWords(bench, point, judged.readings, resolution)} />;
+}
+
+function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhere: string | null): string {
+  if (key === undefined) return "A record of how it stands: nothing to judge.";
   if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
   if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
   return "No limit on file for this machine.";
@@ -153,7 +202,7 @@ function readWords(bench: Bench, point: MeasurePoint, readings: Judged["readings
 /** How far a chain has stretched, where the reading is over a counted run of pitches. */
 function stretchWords(bench: Bench, point: MeasurePoint, mm: number): string {
   const pitch = specFor(bench, "chain-pitch");
-  const spec = specFor(bench, point.spec);
+  const spec = point.spec === undefined ? null : specFor(bench, point.spec);
   const most = spec ? limitOf(spec)?.serviceMax : undefined;
   if (point.pitches === undefined || pitch?.kind !== "figure" || most === undefined) return "";
   const limitPercent = 100 * (most / (point.pitches * pitch.value) - 1);

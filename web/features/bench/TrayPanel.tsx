@@ -1,6 +1,6 @@
 import { countOf, entryOf, pieceOf, placeWords, type Slot, trayOf } from "@averin/core";
 import { TrayDrawing } from "@/instruments/TrayDrawing";
-import { inSight } from "./inSight.ts";
+import { inSight } from "@/instruments/inSight";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 /** Fasteners with places of their own, on the way out and on the way back in: the drawing, and each in words. */

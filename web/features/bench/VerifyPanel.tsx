@@ -1,4 +1,4 @@
-import { KNOWN_FIGURES, latest, stepOf, tailOf } from "@averin/core";
+import { KNOWN_FIGURES, latest, sourceLine, specAt, stepOf, tailOf } from "@averin/core";
 import { AxleStrip } from "@/instruments/AxleStrip";
 import { ScaleRule } from "@/instruments/ScaleRule";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
@@ -12,6 +12,7 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
   const aim = waiting.find((s) => s.kind === "verify");
   const said = latest(state, own?.key ?? "", "step_verified");
   const right = step.expect.by === "tail" ? tailOf(bench, state, step.expect) : null;
+  const within = step.expect.by === "length" ? specAt(bench, state, step.expect.tolerance) : null;
   return (
     <>
       {right && (
@@ -36,6 +37,11 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
       {aim && step.expect.by === "length" && (
         <>
           <ScaleRule nominalMm={step.expect.nominalMm} />
+          {within?.kind === "figure" && (
+            <p className="text-lg">
+              True within <strong className="figure">±{within.value} mm</strong>: {sourceLine(within.source)}.
+            </p>
+          )}
           <button type="button" className="key no-print self-start" onClick={() => window.print()}>
             Print this rule beside the template
           </button>

@@ -1,7 +1,7 @@
-import { type Bench, findingOf, type JobState, latest, slot, specAt, type Task, walk } from "@averin/core";
+import { activePoints, type Bench, findingOf, type JobState, type Task, walk } from "@averin/core";
 import type { ReactNode } from "react";
+import { GreaseMap, isOnGreaseMap } from "@/instruments/GreaseMap";
 import { BearingMap, isOnMap } from "@/instruments/BearingMap";
-import { CaseWindow } from "@/instruments/CaseWindow";
 import { AxlePanel } from "./AxlePanel.tsx";
 
 type Props = { bench: Bench; state: JobState; task: Task; lives: Readonly<Record<string, string>> };
@@ -20,10 +20,12 @@ function drawingOf(props: Props): ReactNode {
   switch (props.bench.procedure.instrument) {
     case "axle strip":
       return props.task.kind === "verify" ? null : <AxlePanel {...props} />;
-    case "case window":
-      return <CasePanel {...props} />;
     case "bearing map":
       return <BearingPanel {...props} />;
+    case "grease map":
+      return <GreasePanel {...props} />;
+    // Drawn beside the rule of its own reading.
+    case "case window":
     case undefined:
       return null;
   }
@@ -48,30 +50,6 @@ function HelperPanel({ bench, state, task }: Props) {
   );
 }
 
-/** The points that read the play of a chain or belt in its case, the latest in the work first. */
-const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"];
-
-/** Gears with their chain or belt, and the play that was read last; where the case's figures are on file. */
-function CasePanel({ bench, state, task }: Props) {
-  if (!task.slots.some((s) => s.kind === "read" && PLAYS.includes(s.point))) return null;
-  const figure = (key: string): number | null => {
-    const spec = specAt(bench, state, key);
-    return spec?.kind === "figure" ? spec.value : null;
-  };
-  const [top, bottom, pitch, centre] = ["case-top-teeth", "case-bottom-teeth", "case-pitch", "case-centre"].map(figure);
-  if (!top || !bottom || !pitch || !centre) return null;
-  const read = PLAYS.flatMap((point) =>
-    (["left", "found"] as const).flatMap(
-      (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
-    ),
-  );
-  return (
-    <div className="max-w-[360px] shrink-0">
-      <CaseWindow topTeeth={top} bottomTeeth={bottom} pitchMm={pitch} centreMm={centre} playMm={read[0]} />
-    </div>
-  );
-}
-
 /** Every bearing of the shafts where it sits, with how it feels. */
 function BearingPanel({ bench, state, task, lives }: Props) {
   const parts = bench.procedure.spine.filter((entry) => isOnMap(entry.id));
@@ -85,4 +63,15 @@ function BearingPanel({ bench, state, task, lives }: Props) {
     };
   });
   return <BearingMap bearings={bearings} />;
+}
+
+/** Every grease point where it sits, numbered in the order of the round, with what came out. */
+function GreasePanel({ bench, state, task }: Props) {
+  const points = activePoints(bench, state).flatMap((point) => {
+    if (point.kind !== "inspect" || !isOnGreaseMap(point.id)) return [];
+    const finding = findingOf(state, point, 1);
+    const here = task.slots.some((s) => s.kind === "find" && s.point === point.id);
+    return [{ id: point.id, name: point.name, found: finding?.word ?? null, leads: finding?.leads ?? null, here }];
+  });
+  return points.some((point) => point.here) ? <GreaseMap points={points} /> : null;
 }

@@ -1,43 +1,18 @@
-import { waitingSlots, walk } from "@averin/core";
+import { walk } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../../core/testing.ts";
 import { bench, jobAt } from "../../testing/demoJob.ts";
+import { stepPanel } from "../../testing/stepPanel.tsx";
 import { FindingDrawing } from "@/instruments/FindingDrawing";
 import { clockWords } from "./clockWords.ts";
 import { EntryLine } from "./EntryLine.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
-import { TaskPanel } from "./TaskPanel.tsx";
-
-function panel(job: TestJob, at?: string): string {
-  const { state } = job;
-  const task = at === undefined ? job.task : (walk(bench, state).find((t) => t.id === at) ?? null);
-  const waiting = task ? waitingSlots(bench, state, task) : [];
-  const kit = { gauge: "caliper-2", wrench: "wrench-a" };
-  const none = () => undefined;
-  return renderToStaticMarkup(
-    <TaskPanel
-      jobId="j"
-      actor={job.by}
-      onPreset={none}
-      bench={bench}
-      state={state}
-      task={task}
-      waiting={waiting}
-      kit={kit}
-      points={job.open}
-      lives={{}}
-      onAim={none}
-      onEnter={none}
-      onSign={none}
-    />,
-  ).replaceAll("&#x27;", "'");
-}
 
 describe("the step in hand", () => {
   test("says what to do, why, and the caution where the danger is", () => {
-    const html = panel(jobAt("off:plate-bolts"));
+    const html = stepPanel(jobAt("off:plate-bolts"));
     expect(html).toContain("Ease all the bolts a turn at a time");
     expect(html).toContain("Springs under load: keep your face out of line.");
     expect(html).toContain("the last bolt carries all the springs");
@@ -46,7 +21,7 @@ describe("the step in hand", () => {
   test("measuring shows limit, source, condition and gauge, and a row for each plate", () => {
     const job = jobAt("measure:friction-thickness:found");
     job.type("2.86 2.87 2.88");
-    const html = panel(job);
+    const html = stepPanel(job);
     expect(html).toContain("Grindal 300 demo book, 1, p. 4-13 (maker's manual)");
     expect(html).toContain("dry, lining wiped");
     expect(html).toContain("serviceable, 30 % of its wear used");
@@ -54,26 +29,26 @@ describe("the step in hand", () => {
   });
 
   test("a point without a limit says so, never that it passes", () => {
-    const html = panel(jobAt("measure:basket-notch:found"));
+    const html = stepPanel(jobAt("measure:basket-notch:found"));
     expect(html).toContain("No limit on file for this point");
     expect(html).not.toMatch(/serviceable|new range/);
   });
 
   test("looking offers the graded words with what they mean and lead to", () => {
-    const html = panel(jobAt("inspect:steel-colour:found"));
+    const html = stepPanel(jobAt("inspect:steel-colour:found"));
     for (const word of ["silver", "dark", "brown", "blue"]) expect(html).toContain(`>${word}<`);
     expect(html).toContain("overheated, no longer flat or hard");
   });
 
   test("deciding shows each proposal with its reason", () => {
-    const html = panel(jobAt("decide:steel"));
+    const html = stepPanel(jobAt("decide:steel"));
     expect(html).toContain("steel 8: past limit by 0.05 mm");
     expect(html).toContain("renew?");
     expect(html).toContain("keep?");
   });
 
   test("the stack is drawn beside its band with the ways that fit", () => {
-    const html = panel(jobAt("build:stack"));
+    const html = stepPanel(jobAt("build:stack"));
     expect(html).toContain("the build proposed");
     expect(html).toMatch(/1 · \d × (1\.6|2\.0) mm/);
     expect(html).toContain("inside 41.2 to 41.8 mm");
@@ -81,16 +56,16 @@ describe("the step in hand", () => {
 
   test("going together names the plate that goes in next and how it faces", () => {
     const job = jobAt("fit:pack");
-    expect(panel(job)).toContain("It is in: friction 9");
+    expect(stepPanel(job)).toContain("It is in: friction 9");
     job.type("");
-    expect(panel(job)).toContain("sharp edge outward, all the same way");
+    expect(stepPanel(job)).toContain("sharp edge outward, all the same way");
   });
 
   test("torque shows the pass, the band, the wrench and what went wrong", () => {
     const job = jobAt("torque:plate-bolts");
-    expect(panel(job)).toContain("Wrench A covers 4 to 20 N·m");
+    expect(stepPanel(job)).toContain("Wrench A covers 4 to 20 N·m");
     job.type("7");
-    const html = panel(job);
+    const html = stepPanel(job);
     expect(html).toContain("plate bolt 1, pass 1: above band at 7.0 N·m");
     expect(html).toContain("next is bolt 3, pass 1 of 2");
   });
@@ -99,7 +74,7 @@ describe("the step in hand", () => {
     const job = jobAt("do:short-ride");
     job.type("");
     expect(job.task).toBeNull();
-    expect(panel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
+    expect(stepPanel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
     const empty = renderToStaticMarkup(
       <ReleasePanel bench={bench} state={job.state} points={[]} onSign={() => undefined} onEnter={() => undefined} />,
     );
@@ -109,25 +84,25 @@ describe("the step in hand", () => {
 
 describe("schools, prompts and small parts stand in their step", () => {
   test("a school shows its ways with their meaning, the shop's own marked; a lead may make another the shop's", () => {
-    const html = panel(jobAt("start:soak"));
+    const html = stepPanel(jobAt("start:soak"));
     expect(html).toContain("good technicians differ");
     expect(html).toMatch(/half hour<\/strong>half an hour at the least<em[^>]*>this shop’s way: Enter/);
     expect(html).toContain("make “overnight” the shop’s way");
     const hand = jobAt("start:soak");
     hand.by = { id: "m", name: "Mira Orr", roles: ["technician"] };
-    expect(panel(hand)).not.toContain("the shop’s way</button>");
+    expect(stepPanel(hand)).not.toContain("the shop’s way</button>");
   });
 
   test("the clock is offered, then shown with who started it", () => {
     const job = jobAt("start:soak");
     job.type("half");
-    expect(panel(job)).toContain("They are in: start the clock");
+    expect(stepPanel(job)).toContain("They are in: start the clock");
   });
 
   test("bolts come out into their places, with length and what lay under each", () => {
     const job = jobAt("off:cover-bolts");
     job.type("25 25 cable bracket");
-    const html = panel(job);
+    const html = stepPanel(job);
     expect(html).toContain("Tray: 6 places, 2 in the tray; next is 3");
     expect(html).toContain("cable bracket");
     expect(html).toContain("cover bolt 3: 40 mm out");
@@ -136,9 +111,9 @@ describe("schools, prompts and small parts stand in their step", () => {
   test("dowels are counted, and a prompt says why it is cheap now", () => {
     const job = jobAt("off:cover");
     job.type("");
-    expect(panel(job)).toContain("Cover dowels: how many out and in the tray?");
+    expect(stepPanel(job)).toContain("Cover dowels: how many out and in the tray?");
     job.type("");
-    const html = panel(job);
+    const html = stepPanel(job);
     expect(html).toContain("while it is apart");
     expect(html).toContain("later it costs a gasket and the oil");
   });
@@ -147,9 +122,9 @@ describe("schools, prompts and small parts stand in their step", () => {
 describe("verdicts beyond numbers", () => {
   test("graded findings are drawn, and the pattern along the pack is read", () => {
     const job = jobAt("inspect:steel-colour:found");
-    expect(panel(job).match(/<svg viewBox="0 0 104 60"/g)).toHaveLength(4);
+    expect(stepPanel(job).match(/<svg viewBox="0 0 104 60"/g)).toHaveLength(4);
     job.type("s s s d d br bl bl");
-    expect(panel(job, "inspect:steel-colour:found")).toContain("Heat at the engine end");
+    expect(stepPanel(job, "inspect:steel-colour:found")).toContain("Heat at the engine end");
   });
 
   test("every drawing has one picture for each grade, and no two are alike", () => {
@@ -166,7 +141,7 @@ describe("verdicts beyond numbers", () => {
   test("the four checks stand apart, each with its own mistake", () => {
     const job = jobAt("check:stack");
     job.typeAll("", "9 7");
-    const html = panel(job);
+    const html = stepPanel(job);
     expect(html).toContain("1 steel too few");
     expect(html.match(/aria-label="(right|wrong|open)"/g)).toEqual([
       'aria-label="wrong"',
@@ -177,14 +152,14 @@ describe("verdicts beyond numbers", () => {
   });
 
   test("the stack offers the used plates together with new ones, and says what it carries", () => {
-    const html = panel(jobAt("build:stack"));
+    const html = stepPanel(jobAt("build:stack"));
     expect(html).toContain("0 · used and new together");
     expect(html).toContain("sets aside steel");
     expect(html).toContain("Carries 131 N·m as built, 1.51 times what the engine asks");
   });
 
   test("a tab is bent after the torque", () => {
-    const html = panel(jobAt("lock:hub-nut"));
+    const html = stepPanel(jobAt("lock:hub-nut"));
     expect(html).toContain("Bend the fresh tab flat");
     expect(html).toContain("hub nut locked");
   });
@@ -234,7 +209,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
     renderToStaticMarkup(
       <EntryLine
         aim="friction 5"
-        aimKind="read"
+        help={{ hint: "the reading", signed: false, words: [], between: " " }}
         task={null}
         unit="mm"
         tool="Caliper 2"

@@ -126,7 +126,7 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
       verdict: judged ? verdictSentence(judged) : "not measured",
       judged,
       left: left ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}` : stays,
-      limit: judged ? limitWords(judged.limit) : "",
+      limit: judged && !judged.record ? limitWords(judged.limit) : "",
     };
   });
   const skipped = [...state.skipped.values()].find((event) => event.body.slot.startsWith(`read:${point.id}:`));

@@ -195,6 +195,7 @@ function judge({ input, output }: Shown): ReactNode {
     readings: [],
     spec: null,
     limit,
+    record: false,
     verdict: output.verdict as Verdict,
     expandedUncertainty: num(output.expandedUncertainty),
     usedFraction: orNull(output.usedFraction),
@@ -438,11 +439,13 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
   ),
   "track.lugs": ({ input, output }) => (
     <LugMap
-      windows={num(input.windows)}
-      tornPercent={num(output.tornPercent)}
-      pulledPercent={num(output.pulledPercent)}
-      studs={num(input.studs)}
+      counts={{
+        ...{ windows: num(input.windows), lugs: num(input.lugs), torn: num(input.torn) },
+        ...{ studs: num(input.studs), pulled: num(input.pulled) },
+      }}
+      tornAt={[]}
       lengthMm={orNull(output.lengthMm)}
+      clearances={[]}
     />
   ),
   "chain.stretch": ({ input, output }) => (
@@ -469,6 +472,7 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
       pitchMm={num(input.pitchMm)}
       centreMm={num(input.centreMm)}
       playMm={orNull(output.freePlayMm)}
+      plays={[{ name: "play of one run", mm: orNull(output.freePlayMm) }]}
     />
   ),
   "case.growth": ({ input, output }) => (

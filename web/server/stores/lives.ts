@@ -3,7 +3,17 @@ import type { Database } from "../database.ts";
 import { jobById, type OpenedJob } from "./jobs.ts";
 
 /** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
-export type Life = { what: string; since: number; unit: string; turns: number | null; turnUnit: string | null };
+export type Life = {
+  what: string;
+  since: number;
+  /** How long it is in by the machine's last meter. */
+  lasts: number;
+  /** How long each before it lasted in this machine, oldest first. */
+  earlier: number[];
+  unit: string;
+  turns: number | null;
+  turnUnit: string | null;
+};
 
 const partsRenewed = (bench: Bench, state: JobState) =>
   activeParts(bench, state).filter((part) => {
@@ -19,6 +29,8 @@ const partsRenewed = (bench: Bench, state: JobState) =>
  */
 export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
+  const last = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
+  const now = Number(last?.get("value") ?? 0);
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */
   const taken = new Map<string, Map<string, Life>>();
@@ -28,7 +40,12 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
     const meter = state.opened?.body.meter;
     if (!meter || state.released === null) continue;
     for (const part of partsRenewed(bench, state)) {
-      fitted.set(part.name, { what: part.name, since: meter.value, unit: meter.unit, turns: null, turnUnit: null });
+      const before = fitted.get(part.name);
+      fitted.set(part.name, {
+        ...{ what: part.name, since: meter.value, lasts: now - meter.value, unit: meter.unit },
+        earlier: before ? [...before.earlier, meter.value - before.since] : [],
+        ...{ turns: null, turnUnit: null },
+      });
       // A new one is taken up from nothing.
       if (part.role !== undefined) taken.delete(part.role);
     }
@@ -41,7 +58,8 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       const before = own.get(name);
       taken.set(step.takesUp, own);
       own.set(name, {
-        ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit },
+        ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
+        lasts: now - (before?.since ?? meter.value),
         ...{ turns: (before?.turns ?? 0) + event.body.amount, turnUnit: step.turn.unit },
       });
     }
@@ -49,14 +67,14 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
   return [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
 }
 
-/** For a bench whose drawing shows it: since which meter each part is in, by the part's name, in words. */
+/** For a bench whose drawing shows it: how long each part was in when this job came, by the part's name, in words. */
 export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
-  const machine = fold(events).opened?.body.machine.id;
-  if (bench.procedure.instrument !== "bearing map" || machine === undefined) return {};
-  const lives = await livesOf(db, machine);
+  const opened = fold(events).opened?.body;
+  if (bench.procedure.instrument !== "bearing map" || opened === undefined) return {};
+  const lives = await livesOf(db, opened.machine.id);
   return Object.fromEntries(
     lives.flatMap(({ what, since, unit, turns }) =>
-      turns === null ? [[what, `in since ${since.toFixed(1)} ${unit}`]] : [],
+      turns === null ? [[what, `${(opened.meter.value - since).toFixed(1)} ${unit} in`]] : [],
     ),
   );
 }

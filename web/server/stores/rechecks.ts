@@ -8,7 +8,10 @@ import { machinesOf } from "./machines.ts";
 
 const DAY = 86_400_000;
 
-/** Keeps what a release leaves to be looked at again; each stands until somebody says that it was done. */
+/**
+ * Keeps what a release leaves to be looked at again; each stands until somebody says that it was done, or until a later
+ * release of the same machine sets the same.
+ */
 export async function keepRechecks(
   db: Database,
   { jobId, machineId }: { jobId: string; machineId: string },
@@ -22,7 +25,12 @@ export async function keepRechecks(
     dueOn: days === null ? null : new Date(Date.parse(released.at) + days * DAY),
     ...{ doneBy: null, doneAt: null, note: null },
   }));
-  if (rows.length > 0) await db.rechecks.bulkCreate(rows, { transaction });
+  if (rows.length === 0) return;
+  await db.rechecks.update(
+    { doneBy: released.by.name, doneAt: new Date(released.at), note: "set anew by a later release" },
+    { where: { machineId, what: rows.map((row) => row.what), doneAt: null }, transaction },
+  );
+  await db.rechecks.bulkCreate(rows, { transaction });
 }
 
 export type RecheckLine = {

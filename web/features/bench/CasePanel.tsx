@@ -1,0 +1,28 @@
+import { activePoints, type Bench, type JobState, latest, slot, specAt } from "@averin/core";
+import { CaseWindow } from "@/instruments/CaseWindow";
+
+/** The points that read the play of a chain or belt in its case, the latest in the work first. */
+const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"];
+
+export const isPlay = (point: string): boolean => PLAYS.includes(point);
+
+/** Gears with their chain or belt, and each play as it was read last; where the case's figures are on file. */
+export function CasePanel({ bench, state }: { bench: Bench; state: JobState }) {
+  const figure = (key: string): number | null => {
+    const spec = specAt(bench, state, key);
+    return spec?.kind === "figure" ? spec.value : null;
+  };
+  const [top, bottom, pitch, centre] = ["case-top-teeth", "case-bottom-teeth", "case-pitch", "case-centre"].map(figure);
+  if (!top || !bottom || !pitch || !centre) return null;
+  const read = (point: string): number | undefined =>
+    (["left", "found"] as const).flatMap(
+      (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
+    )[0];
+  const plays = activePoints(bench, state).flatMap((point) =>
+    isPlay(point.id) ? [{ name: point.name.toLowerCase(), mm: read(point.id) }] : [],
+  );
+  const drawn = PLAYS.flatMap((point) => read(point) ?? [])[0];
+  return (
+    <CaseWindow topTeeth={top} bottomTeeth={bottom} pitchMm={pitch} centreMm={centre} playMm={drawn} plays={plays} />
+  );
+}
