@@ -57,6 +57,7 @@ export const bench: Bench = {
   ].map((part, i) => ({ id: `p${i}`, name: part.role, number: `N-${i}`, currency: "TFC", stock: 20, ...part })),
   presets: {},
   overruled: [],
+  otherBuilds: [],
   labour: null,
 };
 

@@ -22,7 +22,7 @@ const gauge = (kind: string, unit: string, fine: number) => ({
 /** A shop with these figures and parts, a gauge of each kind and one wrench; gauges are as fine as told, in their unit. */
 export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine = 0.01): Bench => ({
   procedure: procedureSchema.parse(shippedBody(id)),
-  ...{ specs, overruled: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
+  ...{ specs, overruled: [], otherBuilds: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
   gauges: [
     ...["caliper", "rule", "dial", "micrometer"].map((kind) => gauge(kind, "mm", fine)),
     ...[gauge("tire-gauge", "kPa", fine), gauge("jug", "mL", fine)],
@@ -43,6 +43,12 @@ export const chainFigures: Readonly<Record<string, number>> = {
   },
   ...{ "slack-remains": 10, "slack-tolerance": 4 },
 };
+
+/** A case with a chain that goes round its gears with a little to spare, as the rehearsal's. Invented. */
+export const caseFigures = Object.entries({
+  ...{ "case-top-teeth": 21, "case-bottom-teeth": 40, "case-links": 76, "case-pitch": 9.525, "case-centre": 207 },
+  "adjuster-pitch": 1.5,
+}).map(([key, value]) => figure(key, value));
 
 /** A word of how a machine is made. */
 export const word = (key: string, said: string): Spec => spec("word", key, { word: said });

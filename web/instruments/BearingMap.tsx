@@ -6,48 +6,51 @@ export type MapBearing = {
   name: string;
   feel: string | null;
   leads: string | null;
+  /** The designation on its ring; null where it is not on file. */
+  type: string | null;
   since: string | null;
   here: boolean;
 };
 
 const PLACE: Record<string, { x: number; y: number }> = {
-  "bearing-jack-clutch": { x: 110, y: 60 },
-  "bearing-jack-case": { x: 490, y: 60 },
-  "bearing-clutch": { x: 110, y: 176 },
-  "bearing-case": { x: 490, y: 176 },
+  "bearing-jack-clutch": { x: 92, y: 46 },
+  "bearing-jack-case": { x: 548, y: 46 },
+  "bearing-clutch": { x: 92, y: 150 },
+  "bearing-case": { x: 548, y: 150 },
 };
 
 /** Whether a part has its place on the map. */
 export const isOnMap = (id: string): boolean => id in PLACE;
 
-/** Jackshaft above, drive shaft below, seen from the front: each bearing with how it feels and since when it is in. */
+/** Jackshaft above, drive shaft below, seen from the front: each bearing with its type, how it feels and how long it is in. */
 export function BearingMap({ bearings }: { bearings: readonly MapBearing[] }) {
   const title = useId();
-  const says = bearings.map((b) => `${b.name}: ${b.feel ?? "not felt yet"}`).join("; ");
+  const says = bearings
+    .map((b) => [b.name, b.type, b.feel ?? "not felt yet", b.since].filter(Boolean).join(", "))
+    .join("; ");
   return (
     <svg
-      viewBox="0 0 600 250"
+      viewBox="0 0 640 204"
       role="img"
       aria-labelledby={title}
-      className="block max-h-[260px] w-full max-w-[720px] shrink-0"
+      className="block max-h-[220px] w-full max-w-[720px] shrink-0"
     >
       <title id={title}>{`Bearings of the machine. ${says}`}</title>
-      <path d="M110 54h380v12H110zM110 170h380v12H110z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
-      <rect x="520" y="24" width="56" height="190" rx="26" fill="none" stroke="var(--line)" strokeWidth="3" />
-      <path d="M42 26l26 34-26 34z" fill="none" stroke="var(--line)" strokeWidth="3" />
-      {[240, 300, 360].map((x) => (
-        <path key={x} d={`M${x - 16} 150h32v52h-32z`} fill="none" stroke="var(--line)" strokeWidth="3" />
+      <path d="M92 40h456v12H92zM92 144h456v12H92z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
+      <rect x="580" y="12" width="48" height="172" rx="24" fill="none" stroke="var(--line)" strokeWidth="3" />
+      <path d="M22 16l26 30-26 30z" fill="none" stroke="var(--line)" strokeWidth="3" />
+      {[296, 330, 364].map((x) => (
+        <path key={x} d={`M${x - 12} 126h24v48h-24z`} fill="var(--ground)" stroke="var(--line)" strokeWidth="3" />
       ))}
-      <text x="300" y="44" textAnchor="middle" fontSize="16" fill="var(--soft)">
-        jackshaft
-      </text>
-      <text x="300" y="226" textAnchor="middle" fontSize="16" fill="var(--soft)">
-        drive shaft
-      </text>
-      <text x="20" y="244" fontSize="16" fill="var(--soft)">
+      {["jackshaft", "drive shaft"].map((name, i) => (
+        <text key={name} x="330" y={i === 0 ? 32 : 116} textAnchor="middle" fontSize="18" fill="var(--soft)">
+          {name}
+        </text>
+      ))}
+      <text x="12" y="198" fontSize="18" fill="var(--soft)">
         clutch side
       </text>
-      <text x="580" y="244" fontSize="16" fill="var(--soft)" textAnchor="end">
+      <text x="628" y="200" fontSize="18" fill="var(--soft)" textAnchor="end">
         case side
       </text>
       {bearings.map((bearing) => {
@@ -68,27 +71,32 @@ export function BearingMap({ bearings }: { bearings: readonly MapBearing[] }) {
               strokeDasharray={bearing.feel === null ? "5 4" : undefined}
             />
             <circle cx={at.x} cy={at.y} r="8" fill="none" stroke={tone} strokeWidth="3" />
+            {bearing.type !== null && (
+              <text
+                x={left ? at.x + 32 : at.x - 32}
+                y={at.y - 14}
+                textAnchor={left ? "start" : "end"}
+                fontSize="18"
+                fill="var(--ink)"
+              >
+                {bearing.type}
+              </text>
+            )}
             <text
-              x={left ? at.x + 34 : at.x - 34}
-              y={at.y + 32}
+              x={left ? at.x + 32 : at.x - 32}
+              y={at.y + 30}
               textAnchor={left ? "start" : "end"}
-              fontSize="18"
+              fontSize="19"
               fontWeight="700"
               fill={bearing.feel === null ? "var(--soft)" : tone}
             >
               {bearing.feel ?? "not felt yet"}
+              {bearing.since && (
+                <tspan fontWeight="400" fill="var(--ink)">
+                  {` · ${bearing.since}`}
+                </tspan>
+              )}
             </text>
-            {bearing.since && (
-              <text
-                x={left ? at.x + 34 : at.x - 34}
-                y={at.y - 14}
-                textAnchor={left ? "start" : "end"}
-                fontSize="15"
-                fill="var(--soft)"
-              >
-                {bearing.since}
-              </text>
-            )}
           </g>
         );
       })}

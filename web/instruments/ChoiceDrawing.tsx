@@ -93,13 +93,15 @@ const caged = (right: boolean): ReactNode => (
 /** A track from its side, nose at the right: the way it runs on top and at the ground, by its arrows. */
 const runs = (right: boolean): ReactNode => (
   <>
-    <path d="M22 10h60a18 18 0 0 1 0 36H22a18 18 0 0 1 0-36z" fill="var(--band)" />
-    <path d="M4 54h96" strokeWidth="1.4" />
+    <path d="M2 8h52q14 0 22 10l22 14q4 4-2 4H78" fill="none" stroke="var(--soft)" strokeWidth="1.6" />
+    <path d="M92 36l-6 16M70 53h28q5 0 5-6" fill="none" stroke="var(--soft)" strokeWidth="2.2" />
+    <path d="M16 18h50a16 16 0 0 1 0 34H16a16 16 0 0 1 0-34z" fill="var(--band)" />
+    <path d="M2 57h101" strokeWidth="1.4" />
     <g stroke={right ? "var(--petrol)" : "var(--past)"} strokeWidth="3">
-      <path d={right ? "M34 20h34M60 13l9 7-9 7" : "M68 20H34M42 13l-9 7 9 7"} />
-      <path d={right ? "M68 38H34M42 31l-9 7 9 7" : "M34 38h34M60 31l9 7-9 7"} />
+      <path d={right ? "M22 26h34M49 20l8 6-8 6" : "M57 26H23M30 20l-8 6 8 6"} />
+      <path d={right ? "M57 43H23M30 37l-8 6 8 6" : "M22 43h34M49 37l8 6-8 6"} />
     </g>
-    {!right && <path d="M4 4l12 12M16 4L4 16" stroke="var(--past)" strokeWidth="3" />}
+    {!right && <path d="M84 4l12 12M96 4L84 16" stroke="var(--past)" strokeWidth="3" />}
   </>
 );
 

@@ -153,25 +153,21 @@ function spline(grade: number): ReactNode {
   );
 }
 
-/** Oil on a white rag: as fresh, darker but clear, glittering, milky. */
+// What lies on a white rag looks the same in a lit shop and in a dim one: these do not follow the theme.
+const RAG = "#f2f1ea";
+const FLAKE = "#fffdf2";
+const OILS = ["#d8c998", "#6e6553", "#6e6553", "#cdc4ab", "#17140f"] as const;
+
+/** Oil on a white rag: as fresh, darker but clear, glittering, milky, burnt. */
 function rag(grade: number): ReactNode {
   return (
     <>
-      <path d="M6 6h92v48H6z" fill="var(--sheet)" />
-      <path
-        d="M28 16q26-10 46 2t8 24q-18 12-42 6T22 30q0-8 6-14z"
-        fill={["var(--band)", "var(--soft)", "var(--soft)", "var(--band)"][grade] ?? "none"}
-      />
+      <path d="M6 6h92v48H6z" fill={RAG} />
+      <path d="M28 16q26-10 46 2t8 24q-18 12-42 6T22 30q0-8 6-14z" fill={OILS[grade] ?? "none"} stroke="#17140f" />
       {grade === 2 && (
-        <path
-          d="M36 22l4 4M52 18l3 5M64 30l5-3M44 38l4-4M58 42l5 2M72 24l3 4"
-          stroke="var(--sheet)"
-          strokeWidth="2.6"
-        />
+        <path d="M36 22l4 4M52 18l3 5M64 30l5-3M44 38l4-4M58 42l5 2M72 24l3 4" stroke={FLAKE} strokeWidth="2.6" />
       )}
-      {grade === 3 && (
-        <path d="M32 26q8-6 16 0t16 0 14 0M30 36q8-6 16 0t16 0 14 0" stroke="var(--sheet)" strokeWidth="4" />
-      )}
+      {grade === 3 && <path d="M32 26q8-6 16 0t16 0 14 0M30 36q8-6 16 0t16 0 14 0" stroke={FLAKE} strokeWidth="4" />}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { useId } from "react";
 const WIDTH = 600;
 const TOP = 26;
 const LUG = 30;
-const MARK = 12;
+const MARK = 16;
 
 type Props = {
   /** Counts all the way round; null before they were typed. */
@@ -11,8 +11,8 @@ type Props = {
   /** Windows at which a lug is torn, from the arrow; a window once for each. Empty where nobody noted them. */
   tornAt: readonly number[];
   lengthMm: number | null;
-  /** Gaps of the tips to the tunnel, by side, where they were read. */
-  clearances: readonly { name: string; mm: number }[];
+  /** Gaps of the tips to the tunnel, by side, where they were read; null where nobody asks for them. */
+  clearances: readonly { name: string; mm: number }[] | null;
 };
 
 /** How many of so many fall to one of several places, spread as evenly as whole numbers go. */
@@ -37,7 +37,7 @@ export function LugMap({ counts, tornAt, lengthMm, clearances }: Props) {
     : "Track unrolled: counts not typed yet";
   const line = (words: string, value: string, bad: boolean, i: number) => (
     <g key={words}>
-      <text x={20 + i * 205} y={height + 30} fontSize="15" fill="var(--soft)">
+      <text x={20 + i * 205} y={height + 30} fontSize="18" fill="var(--soft)">
         {words}
       </text>
       <text
@@ -52,12 +52,12 @@ export function LugMap({ counts, tornAt, lengthMm, clearances }: Props) {
       </text>
     </g>
   );
-  const gap = clearances.map(({ name, mm }) => `${name} ${mm.toFixed(0)}`).join(", ");
+  const gap = clearances?.map(({ name, mm }) => `${name} ${mm.toFixed(0)}`).join(", ");
   return (
     <svg viewBox={`0 0 640 ${height + 72}`} role="img" aria-labelledby={title} className="block w-full max-w-[760px]">
       <title id={title}>{says}</title>
       <path d={`M20 12h30M42 6l8 6-8 6`} fill="none" stroke="var(--petrol)" strokeWidth="2.5" />
-      <text x="58" y="17" fontSize="14" fill="var(--soft)">
+      <text x="58" y="18" fontSize="17" fill="var(--soft)">
         from the arrow{lengthMm === null ? "" : `, ${(lengthMm / 1000).toFixed(2)} m round`}
       </text>
       <rect
@@ -94,7 +94,7 @@ export function LugMap({ counts, tornAt, lengthMm, clearances }: Props) {
                 x={20 + c * step + step / 2}
                 y={TOP + rows * LUG + MARK - 1}
                 textAnchor="middle"
-                fontSize="11"
+                fontSize="15"
                 className="figure"
                 fill="var(--ink)"
               >
@@ -114,7 +114,7 @@ export function LugMap({ counts, tornAt, lengthMm, clearances }: Props) {
         [
           line(unplaced > 0 ? `lugs torn, ${unplaced} not placed` : "lugs torn", `${torn} of ${lugs}`, torn > 0, 0),
           line("studs missing", studs === 0 ? "no studs" : `${pulled} of ${studs}`, pulled > 0, 1),
-          line("tips to the tunnel, mm", gap || "not read yet", false, 2),
+          gap !== undefined && line("tips to the tunnel, mm", gap || "not read yet", false, 2),
         ]
       )}
     </svg>

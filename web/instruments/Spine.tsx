@@ -221,6 +221,7 @@ const SHAPES: Record<string, ReactNode> = {
   bracket: <path d="M12 6h14v24h50v8H12zM19 12a3 3 0 1 0 .1 0zM40 34a2 2 0 1 0 .1 0zM62 34a2 2 0 1 0 .1 0z" />,
   shoe: <path d="M14 34q14-26 60-24l-2 8q-36-2-48 18z" />,
   caps: <path d="M16 14h16v18q0 4-8 4t-8-4zM56 14h16v18q0 4-8 4t-8-4zM18 8h12v6H18zM58 8h12v6H58z" />,
+  plug: <path d="M30 8h28v8H30zM34 16h20v16q0 4-10 4t-10-4zM34 21h20M34 26h20" />,
   guard: <path d="M8 36V20Q8 8 22 8h44q14 0 14 12v16h-8V22q0-6-8-6H24q-8 0-8 6v14z" />,
   washer: (
     <>
@@ -234,11 +235,11 @@ const SHAPES: Record<string, ReactNode> = {
 
 function Bolts({ count }: { count: number }) {
   const shown = Math.min(count, 6);
-  const step = 80 / shown;
+  const step = Math.min(20, 80 / shown);
   return (
     <>
       {Array.from({ length: shown }, (_, i) => (
-        <path key={i} d={`M${4 + i * step} 8h9v7h-2v20h-5V15h-2z`} />
+        <path key={i} d={`M${43.5 + (i - (shown - 1) / 2) * step - 4.5} 8h9v7h-2v20h-5V15h-2z`} />
       ))}
     </>
   );

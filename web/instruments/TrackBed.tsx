@@ -87,7 +87,13 @@ export function TrackSag({
   );
 }
 
-/** The rails from above: the gap the track still has on each side, and which side to tighten. */
+const RAILS = { left: 248, right: 378, wide: 14 };
+const GAP_AT_MOST = 34;
+
+/**
+ * The rails from above, the gaps drawn larger than they are: what the track's guides still have before they touch the
+ * rail on each side, and the adjuster at the rear that is to be tightened.
+ */
 export function TrackGaps({
   leftMm,
   rightMm,
@@ -99,42 +105,85 @@ export function TrackGaps({
   tighten: "left" | "right" | null;
 }) {
   const title = useId();
-  const [left, right] = [leftMm ?? 0, rightMm ?? 0];
-  const shift = ((left - right) / Math.max(1, left + right)) * 60;
-  const says = leftMm === null ? "not read" : tighten ? `tighten the ${tighten} side` : "centred";
+  const read = leftMm !== null && rightMm !== null;
+  const [left, right] = read ? [leftMm, rightMm] : [1, 1];
+  const scale = GAP_AT_MOST / Math.max(left, right, 1);
+  const guides = { left: RAILS.left + RAILS.wide + left * scale, right: RAILS.right - right * scale };
+  const shift = ((right - left) * scale) / 2;
+  const says = !read ? "not read" : tighten ? `tighten the ${tighten} side` : "centred";
+  const sides = [
+    { side: "left", x: 78, mm: leftMm, from: RAILS.left + RAILS.wide, to: guides.left, adjuster: 196 },
+    { side: "right", x: 562, mm: rightMm, from: guides.right, to: RAILS.right, adjuster: 444 },
+  ] as const;
   return (
-    <svg viewBox="0 0 640 270" role="img" aria-labelledby={title} className="block w-full">
-      <title id={title}>{`Rails from above: left gap ${left} mm, right gap ${right} mm, ${says}`}</title>
-      <text x="320" y="20" textAnchor="middle" fontSize="16" fill="var(--soft)">
+    <svg viewBox="0 0 640 286" role="img" aria-labelledby={title} className="block w-full">
+      <title id={title}>
+        {read
+          ? `Rails from above: left gap ${left} mm, right gap ${right} mm, ${says}`
+          : "Rails from above: gaps not read"}
+      </title>
+      <path d="M320 4l-9 15h18z" fill="var(--soft)" />
+      <text x="338" y="19" fontSize="18" fill="var(--soft)">
         front
       </text>
-      <rect x={180 + shift} y="30" width="280" height="210" fill="var(--ground)" stroke="var(--ink)" strokeWidth="2" />
-      {Array.from({ length: 7 }, (_, i) => (
-        <path key={i} d={`M${180 + shift} ${50 + i * 28}h280`} stroke="var(--line)" strokeWidth="4" />
-      ))}
-      {[230, 398].map((x) => (
-        <rect key={x} x={x} y="26" width="14" height="220" fill="var(--ink)" />
-      ))}
-      {(
-        [
-          ["left", 90, leftMm],
-          ["right", 550, rightMm],
-        ] as const
-      ).map(([side, x, mm]) => (
-        <g key={side} fill={tighten === side ? "var(--past)" : "var(--ink)"}>
-          <text x={x} y="120" textAnchor="middle" fontSize="17">
-            {side} gap
-          </text>
-          <text x={x} y="150" textAnchor="middle" fontSize="26" fontWeight="700" className="figure">
-            {mm ?? "–"}
-          </text>
-          {tighten === side && (
-            <text x={x} y="182" textAnchor="middle" fontSize="18" fontWeight="600">
-              tighten here
-            </text>
-          )}
+      <g transform={`translate(${-shift} 0)`}>
+        <rect x="156" y="28" width="328" height="200" fill="var(--band)" stroke="var(--ink)" strokeWidth="2" />
+        {[48, 82, 116, 150, 184, 214].map((y) => (
+          <path key={y} d={`M162 ${y}H478`} stroke="var(--line)" strokeWidth="5" />
+        ))}
+      </g>
+      {[62, 98, 132, 168, 200].map((y) => (
+        <g key={y} fill="var(--ink)">
+          <rect x={guides.left} y={y - 9} width="12" height="18" />
+          <rect x={guides.right - 12} y={y - 9} width="12" height="18" />
         </g>
       ))}
+      {[RAILS.left, RAILS.right].map((x) => (
+        <rect
+          key={x}
+          x={x}
+          y="24"
+          width={RAILS.wide}
+          height="212"
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      ))}
+      <path d="M170 252H470" stroke="var(--ink)" strokeWidth="9" />
+      {sides.map(({ side, x, mm, from, to, adjuster }) => {
+        const tone = tighten === side ? "var(--past)" : "var(--ink)";
+        return (
+          <g key={side}>
+            {read && <rect x={from} y="123" width={to - from} height="18" fill="var(--petrol)" />}
+            <path
+              d={`M${adjuster - 7} 244h14v16h-14zM${adjuster - 3.5} 260h7v22h-7z`}
+              fill={tighten === side ? tone : "var(--sheet)"}
+              stroke={tone}
+              strokeWidth="2"
+            />
+            <text x={x} y="112" textAnchor="middle" fontSize="19" fill={tone}>
+              {side} gap
+            </text>
+            <text x={x} y="148" textAnchor="middle" fontSize="30" fontWeight="700" className="figure" fill={tone}>
+              {mm ?? "–"}
+            </text>
+            {tighten === side && (
+              <g fill={tone}>
+                <text x={x} y="246" textAnchor="middle" fontSize="21" fontWeight="700">
+                  tighten here
+                </text>
+                <path
+                  d={side === "left" ? "M138 253h44M172 245l11 8-11 8" : "M502 253h-44M468 245l-11 8 11 8"}
+                  fill="none"
+                  stroke={tone}
+                  strokeWidth="3"
+                />
+              </g>
+            )}
+          </g>
+        );
+      })}
     </svg>
   );
 }

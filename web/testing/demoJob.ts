@@ -21,6 +21,7 @@ export const bench: Bench = {
   parts: book.parts,
   presets: {},
   overruled: [],
+  otherBuilds: [],
   labour: null,
 };
 const counts = { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6, "cover-dowel": 2 };

@@ -25,6 +25,7 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   count: [["value", "how many"]],
   figure: [["value", "figure"]],
 };
+const IN_WORDS = [["value", "in a few words"]] as const;
 
 /** Opens the form for one figure of one machine; what is kept governs here from then on. */
 export function FigureKey({ machine, figure, words }: { machine: string; figure: string; words: string }) {
@@ -45,9 +46,11 @@ export function FigureKey({ machine, figure, words }: { machine: string; figure:
           <Dialog.Description className="text-soft">
             {known.words
               ? "For this machine, in one of these words."
-              : known.unit === "" || known.unit === "1"
-                ? "For this machine, a plain number."
-                : `For this machine, in ${known.unit}; another unit may follow the figure.`}{" "}
+              : known.kind === "word"
+                ? "For this machine, as it stands there."
+                : known.unit === "" || known.unit === "1"
+                  ? "For this machine, a plain number."
+                  : `For this machine, in ${known.unit}; another unit may follow the figure.`}{" "}
             It needs its source.
           </Dialog.Description>
           <FigureForm machine={machine} figure={figure} onKept={() => setOpen(false)} />
@@ -63,6 +66,7 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
   const [busy, setBusy] = useState(false);
   const known = KNOWN_FIGURES.get(figure);
   const kind = known?.kind ?? "figure";
+  const fields = kind === "word" && !known?.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const submit = async (form: FormData): Promise<void> => {
     setBusy(true);
     const answer = await send("POST", `/api/machines/${machine}/figures`, { key: figure, ...Object.fromEntries(form) });
@@ -91,7 +95,7 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
           </select>
         </label>
       )}
-      {(FIELDS[kind] ?? []).map(([name, label], i) => (
+      {fields.map(([name, label], i) => (
         <label key={name} className="flex flex-col gap-1 font-semibold">
           {label}
           <input name={name} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />

@@ -50,6 +50,8 @@ export const benchSchema = z.strictObject({
   specs: z.array(specSchema),
   /** Figures that another of the same key has overruled: still shown, and judged by nowhere. */
   overruled: z.array(specSchema).default([]),
+  /** Figures on file that hold for another build than this machine's: told of, and not offered. */
+  otherBuilds: z.array(specSchema).default([]),
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   parts: z.array(storePartSchema),

@@ -9,11 +9,12 @@ import {
   pathRadius,
 } from "../chain/index.ts";
 import { trackLugs } from "../track/index.ts";
-import { caseBackoff } from "../case/index.ts";
+import { caseBackoff, caseFreeplay } from "../case/index.ts";
 import {
   type BackoffStep,
   figuresAsked,
   type GearingStep,
+  type PairStep,
   type SlackStep,
   type SplineStep,
   type Step,
@@ -209,6 +210,41 @@ export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep):
 }
 
 /**
+ * Gears and links typed as top, bottom, links, with their ratio, its change, and the free play in mm that the fixed
+ * centres leave before any tensioner; Enter alone takes those on file. Refused where the gears touch or the chain does
+ * not go round.
+ */
+export function pairWorked(bench: Bench, state: JobState, step: PairStep, typed: string): Answer<Worked> {
+  const read = figuresFor(bench, state, step.drive);
+  if (!read.ok) return read;
+  const { pitch, centre, ...was } = read.value;
+  const counts = typed === "" ? [was.topTeeth, was.bottomTeeth, was.links] : typed.split(/[\s/]+/).map(Number);
+  const [topTeeth = NaN, bottomTeeth = NaN, links = NaN, ...more] = counts;
+  if (more.length > 0 || ![topTeeth, bottomTeeth, links].every((n) => Number.isInteger(n))) {
+    const message = `Three whole numbers: teeth on top, teeth at the bottom, links: ${was.topTeeth} ${was.bottomTeeth} ${was.links}.`;
+    return refuse("type", "typed", message);
+  }
+  const answer = caseFreeplay({ topTeeth, bottomTeeth, links, pitchMm: pitch, centreMm: centre });
+  if (!answer.ok) return answer;
+  const { ratio, freePlayMm, reason } = answer.value;
+  if (freePlayMm === null) {
+    return refuse(
+      "range",
+      "typed",
+      `${topTeeth} over ${bottomTeeth} with ${links} links does not fit: ${reason ?? ""}`,
+    );
+  }
+  const changePercent = 100 * (ratio / (was.bottomTeeth / was.topTeeth) - 1);
+  return {
+    ok: true,
+    value: {
+      figures: { topTeeth, bottomTeeth, links, ratio, changePercent, freePlayMm },
+      from: { ...was, pitch, centre },
+    },
+  };
+}
+
+/**
  * Counts typed as windows, lugs, torn, studs, pulled, with the shares that are lost; the length by the pitch on file.
  * After "at" the windows where lugs are torn, counted from the arrow: "48 144 3 96 2 at 12 13 31".
  */
@@ -260,6 +296,8 @@ export function workedOut(bench: Bench, state: JobState, id: string, typed: stri
       return gearingWorked(bench, state, step, typed);
     case "chain.spline":
       return splineWorked(bench, state, step, typed);
+    case "case.freeplay":
+      return pairWorked(bench, state, step, typed);
     case "track.lugs":
       return lugsWorked(bench, state, typed);
     case "case.backoff":
@@ -282,6 +320,8 @@ export function figuresWords({ figures, step }: { figures: Figures; step: Step |
       return `${figures.torn} of ${figures.lugs} lugs torn (${of("tornPercent", 1)} %), ${figures.pulled} of ${figures.studs} studs gone (${of("pulledPercent", 1)} %)`;
     case "case.backoff":
       return `back off ${figures.turns} of a turn${figures.travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}`;
+    case "case.freeplay":
+      return `${figures.topTeeth} over ${figures.bottomTeeth}, ${figures.links} links, ${of("freePlayMm", 1)} mm of play before the tensioner`;
     case "clutch.stack":
       return "";
   }

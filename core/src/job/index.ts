@@ -14,7 +14,16 @@ export {
 } from "./adjust.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export { rowOf } from "./row.ts";
-export { backoffWorked, figuresMissing, gearingWorked, slackWorked, splineWorked, workedOut } from "./computed.ts";
+export {
+  backoffWorked,
+  figuresMissing,
+  gearingWorked,
+  pairWorked,
+  slackWorked,
+  splineWorked,
+  workedOut,
+} from "./computed.ts";
+export { type Told, toldAt } from "./told.ts";
 export {
   activeParts,
   activePoints,

@@ -83,7 +83,9 @@ export function ranges(items: readonly number[]): string {
 
 function openText(bench: Bench, state: JobState, task: Task, keys: readonly string[]): string {
   const open = task.slots.filter((s) => keys.includes(s.key));
-  const items = open.flatMap((s) => ("item" in s && s.item > 0 ? [s.item] : s.kind === "pull" ? [s.place] : []));
+  const itemOf = (s: Slot): number[] => ("item" in s && s.item > 0 ? [s.item] : s.kind === "pull" ? [s.place] : []);
+  // Places of one and the same thing are not numbered.
+  const items = new Set(task.slots.flatMap(itemOf)).size > 1 ? open.flatMap(itemOf) : [];
   const mistake = open.map((s) => mistakeIn(bench, state, s)).find((text) => text !== null);
   if (mistake) return mistake;
   if (open.length === 1 && open[0]) return slotName(bench, state, open[0]);

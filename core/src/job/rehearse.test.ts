@@ -91,6 +91,7 @@ describe("what cannot be worked is found, and named", () => {
       tools: [],
       temporary: [],
       early: false,
+      tells: [],
     });
     const procedure = procedureSchema.parse(turned);
     expect(rehearse(procedure).faults).toEqual([]);

@@ -24,6 +24,7 @@ import { cautionDrafts, draftsOf, interpret, tools } from "./entryLine.ts";
 import { type Actor, type Draft, isEvent, type JobEvent } from "./events.ts";
 import { fold, type JobState } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
+import { pairwise } from "./pairwise.ts";
 import type { Slot } from "./slot.ts";
 import { stackChecks } from "./stackChecks.ts";
 import { tailOf } from "./verify.ts";
@@ -37,6 +38,8 @@ export type Rehearsal = { walks: number; lines: number; faults: Fault[] };
 type Manner = {
   said: Map<string, string>;
   renew: boolean;
+  /** How the machine that they work on is made. */
+  config: Record<string, string>;
   branch: (prefix: Map<string, string>) => void;
   /** Steps from one task to another at which a release was tried already, by whichever walk came first. */
   tried: Set<string>;
@@ -52,6 +55,8 @@ const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
 // A drive that a chain goes round, and a slot that its axle lies in.
 const DRIVE = { frontTeeth: 13, rearTeeth: 48, pitch: 15.875, centre: 590, slotFrom: 560, slotTo: 620 };
+// A chain that goes round the gears of its case with a little to spare.
+const CASE = { topTeeth: 21, bottomTeeth: 40, pitch: 9.525, links: 76, centre: 207 };
 const SWING = { sprocketX: -70, sprocketY: 15, arm: 560, rest: -20, from: -25, to: 15, remains: 10 };
 const TECHNICIAN: Actor = { id: "rehearsal", name: "Rehearsal", roles: ["technician", "lead"] };
 
@@ -84,9 +89,10 @@ function figuresOf(step: Step): Record<string, number> {
   if (step.calculator === "track.lugs") return {};
   if (step.calculator === "case.backoff") return { [step.pitch]: READING };
   if (step.calculator === "chain.spline") return { [step.maxPlay]: READING };
+  const pair = step.calculator === "case.freeplay";
   const keys: Record<string, string> =
-    step.calculator === "chain.slack" ? step.geometry : { ...step.drive, ...step.speed };
-  const values: Record<string, number> = { ...DRIVE, ...SWING };
+    step.calculator === "chain.slack" ? step.geometry : pair ? step.drive : { ...step.drive, ...step.speed };
+  const values: Record<string, number> = pair ? CASE : { ...DRIVE, ...SWING };
   return Object.fromEntries(Object.entries(keys).map(([name, key]) => [key, values[name] ?? 1]));
 }
 
@@ -140,7 +146,17 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
     ...{ resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
   }));
   const wrenches = [{ id: "wrench", name: "Wrench", minNm: 2, maxNm: 50, calibrationDue: null, lengthMm: null }];
-  return { procedure, specs: [...specs.values()], gauges, wrenches, parts, presets: {}, labour: LABOUR, overruled: [] };
+  return {
+    procedure,
+    specs: [...specs.values()],
+    gauges,
+    wrenches,
+    parts,
+    presets: {},
+    labour: LABOUR,
+    overruled: [],
+    otherBuilds: [],
+  };
 }
 
 /** The word said at a place where several work differently: as told, or the first, with every other way left to be walked. */
@@ -217,24 +233,18 @@ function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string
   }
 }
 
-/** How the machine of a rehearsal is made: told, or the first word of each key, with every other way left to be walked. */
-function configFor(procedure: Procedure, manner: Manner): Record<string, string> {
+/**
+ * The machines of a rehearsal: made in so many ways that every pair of words of their configuration which conditions can
+ * tell apart is there together in one of them.
+ */
+function machinesFor(procedure: Procedure): Record<string, string>[] {
   const asked = conditionsIn(procedure);
-  return Object.fromEntries(
-    machineFacts(procedure).map((key) => {
-      const fact = machineFact(key);
-      const named = asked.filter((c) => c.fact === fact);
-      const words = KNOWN_FIGURES.get(key)?.words ?? [];
-      return [
-        key,
-        wordAt(
-          manner,
-          fact,
-          firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word)))),
-        ),
-      ];
-    }),
-  );
+  const columns = machineFacts(procedure).map((key): [string, string[]] => {
+    const named = asked.filter((c) => c.fact === machineFact(key));
+    const words = KNOWN_FIGURES.get(key)?.words ?? [];
+    return [key, firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))))];
+  });
+  return pairwise(Object.fromEntries(columns));
 }
 
 const opening = (procedure: Procedure, counts: Record<string, number>, config: Record<string, string>): JobEvent => ({
@@ -261,7 +271,7 @@ type Walked = { lines: number; fault: Fault | null; events: readonly JobEvent[];
 
 /** One job from its opening to its release, worked in one manner; the first thing that goes wrong ends it. */
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
-  let events: readonly JobEvent[] = [opening(bench.procedure, counts, configFor(bench.procedure, manner))];
+  let events: readonly JobEvent[] = [opening(bench.procedure, counts, manner.config)];
   let state = fold(events);
   let at = "";
   const seen = new Set<string>();
@@ -380,6 +390,7 @@ export function rehearsedJob(procedure: Procedure): { bench: Bench; events: read
   const { events } = walkOnce(bench, counts, {
     said: new Map(),
     renew: true,
+    config: machinesFor(procedure)[0] ?? {},
     branch: () => undefined,
     tried: new Set(),
   });
@@ -387,7 +398,8 @@ export function rehearsedJob(procedure: Procedure): { bench: Bench; events: read
 }
 
 /**
- * Works a procedure through from opening to release in every way that its questions allow, as a technician would who
+ * Works a procedure through from opening to release in every way that its questions allow, on machines made in every
+ * pair of ways, as a technician would who
  * does all well. It must always end, close only when all is done, put back in reverse what was taken off, and reach
  * every one of its pieces in some walk. Pure: figures and times are the rehearsal's own.
  */
@@ -402,21 +414,26 @@ export function rehearse(procedure: Procedure): Rehearsal {
   const tried = new Set<string>();
   let lines = 0;
   let walks = 0;
-  type Told = { said: Map<string, string>; renew: boolean; alone: boolean };
-  const told = [true, false].map((renew): Told => ({ said: new Map(), renew, alone: false }));
+  type Told = Pick<Manner, "said" | "renew" | "config"> & { alone: boolean };
+  const machines = machinesFor(procedure);
+  const told = machines.flatMap((config) =>
+    [true, false].map((renew): Told => ({ said: new Map(), renew, config, alone: false })),
+  );
   // Answers that work alike are each said once too: their words must be possible to type.
   for (const question of procedure.questions) {
     const kinds = kindsOfWays(procedure, question);
     for (const { word } of question.ways) {
-      if (!kinds.includes(word)) told.push({ said: new Map([[question.id, word]]), renew: true, alone: true });
+      if (kinds.includes(word)) continue;
+      for (const config of machines)
+        told.push({ said: new Map([[question.id, word]]), renew: true, config, alone: true });
     }
   }
   for (let next = told.pop(); next && walks < MOST_WALKS; next = told.pop()) {
-    const { renew, said, alone } = next;
+    const { renew, said, config, alone } = next;
     const branch = (prefix: Map<string, string>): void => {
-      if (!alone) told.push({ said: prefix, renew, alone });
+      if (!alone) told.push({ said: prefix, renew, config, alone });
     };
-    const walked = walkOnce(bench, counts, { said, renew, branch, tried });
+    const walked = walkOnce(bench, counts, { said, renew, config, branch, tried });
     walks += 1;
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);

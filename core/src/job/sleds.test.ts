@@ -1,8 +1,8 @@
-import { figure, jobOn, limit, shop as shopWith, torque, word } from "../../testingShop.ts";
+import { caseFigures, figure, jobOn, limit, shop as shopWith, torque, word } from "../../testingShop.ts";
 import type { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
-import { type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
+import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
 import {
   type Bench,
   judgeItem,
@@ -10,6 +10,7 @@ import {
   proposalFor,
   rechecksOf,
   rowOf,
+  toldAt,
   sideToTighten,
   suggestTurn,
   walk,
@@ -30,7 +31,9 @@ describe("how a machine is made decides what is done", () => {
     ]);
 
   test("the level is asked for by the method the machine has; a word of another method says so", () => {
-    const job = jobOn(chain("sight window"), technician, { "pipe-spring": 3 }).until("inspect:level-window:found", {});
+    const job = jobOn(chain("sight window"), technician, { "pipe-spring": 3 }).until("inspect:level-window:found", {
+      "measure:case-play:found": ["9"],
+    });
     expect(tasksOf(job).filter((id) => id.includes("level-"))).toEqual([
       "inspect:level-window:found",
       "do:level-again",
@@ -44,15 +47,104 @@ describe("how a machine is made decides what is done", () => {
 
   test("a ratchet tensioner has no back-off; a screw's is told in turns and in millimetres of its thread", () => {
     expect(tasksOf(jobOn(chain("stick", "ratchet")))).not.toContain("compute:back-off");
-    const job = jobOn(chain("stick"), technician, { "pipe-spring": 3 }).until("compute:back-off", {
-      "inspect:level-stick:found": ["level"],
-      "inspect:oil-colour:found": ["fresh", "level"],
-      "inspect:shavings:found": ["none"],
-      "measure:case-play:found": ["17"],
-    });
-    job.type("quarter b");
+    const backed = (school: string): TestJob =>
+      jobOn(chain("stick"), technician, { "pipe-spring": 3 }).until("compute:back-off", {
+        "inspect:level-stick:found": ["level"],
+        "inspect:oil-colour:found": ["fresh", "level"],
+        "inspect:shavings:found": ["none"],
+        "measure:case-play:found": ["17"],
+        "do:take-up": [school],
+      });
+    const job = backed("quarter b");
     // A quarter of a turn of a 1.5 mm thread.
     expect(job.type("")).toBe("back the adjuster off: back off 0.25 of a turn, 0.38 mm");
+    // Each school seats it in its own way, and the lock nut goes on once it is set.
+    expect(tasksOf(job).filter((id) => /seat|lock/.test(id))).toEqual([
+      ...["off:lock-nut", "do:seat", "fit:lock-nut", "torque:lock-nut", "do:hold-lock"],
+    ]);
+    const fingers = backed("two");
+    expect(tasksOf(fingers)).toContain("do:seat-key");
+    expect(tasksOf(fingers)).not.toContain("do:seat");
+    expect(fingers.type("")).toBe("back the adjuster off: back off 0 of a turn, 0.00 mm");
+  });
+
+  test("oil drained and filled are both measured; what is filled is judged by the amount on file", () => {
+    const shop = chain("level plug");
+    shop.specs.push(limit("case-oil", { kind: "range", serviceMin: 240, serviceMax: 260 }));
+    const job = jobOn(shop, technician, { "pipe-spring": 3 }).until("measure:oil-in:left", {
+      ...{ "inspect:level-plug:found": ["below"], "inspect:oil-colour:found": ["burnt", "change"] },
+      ...{ "inspect:shavings:found": ["few"], "measure:case-play:found": ["9"], "measure:oil-out:found": ["180"] },
+    });
+    expect(job.type("0.3L")).toBe("oil filled: past limit by 40.0 mL");
+    expect(job.type("-")).toMatch(/struck/);
+    expect(job.type("250")).toMatch(/^oil filled: serviceable/);
+  });
+
+  test("which brake place, skid, neutral and drive of the jackshaft it has decide what is in the work", () => {
+    const made = (...words: [string, string][]): string[] =>
+      tasksOf(
+        jobOn(
+          shop("track-replacement", [
+            word("drive-case", "chain in oil"),
+            ...words.map(([key, said]) => word(key, said)),
+          ]),
+        ),
+      );
+    const kit = made(["shaft-drive", "chain from the bike"], ["brake-place", "drive shaft"]);
+    expect(kit).toEqual(expect.arrayContaining(["off:kit-chain", "off:pads", "do:hands-clean", "off:shaft-stack"]));
+    expect(kit).not.toContain("off:drive-side");
+    const sled = made(
+      ...([
+        ["shaft-drive", "variable belt"],
+        ["brake-place", "jackshaft"],
+        ["neutral", "fitted"],
+      ] as [string, string][]),
+      ...([
+        ["reverse", "none"],
+        ["skid-type", "coupled"],
+        ["stroke", "four-stroke"],
+      ] as [string, string][]),
+    );
+    expect(sled).toEqual(
+      expect.arrayContaining([
+        "off:drive-side",
+        "do:in-neutral",
+        "off:shaft-stack-plain",
+        "off:coupler",
+        "off:muffler",
+      ]),
+    );
+    for (const id of ["off:pads", "off:shaft-stack", "do:out-of-reverse", "off:pipe"]) expect(sled).not.toContain(id);
+  });
+
+  test("tools are told in the sizes of its hardware; where nobody said which, in both", () => {
+    const toolsAt = (hardware: string | null): readonly string[] => {
+      const specs = hardware === null ? [] : [word("hardware", hardware)];
+      return walk(...worked(jobOn(shop("skid-out-in", specs)))).find((t) => t.id === "off:skid-bolts")?.tools ?? [];
+    };
+    const worked = (job: TestJob) => [job.shop, job.state] as const;
+    // Widths across flats: 3/8 in bolt 9/16 in, ASME B18.2.1.
+    expect(toolsAt("metric")).toEqual(["15 mm socket", "15 mm spanner"]);
+    expect(toolsAt("inch")).toEqual(["9/16 in socket", "9/16 in spanner"]);
+    expect(toolsAt(null)[0]).toBe("15 mm socket, or 9/16 in socket");
+  });
+
+  test("what is known of the machine is told where it is needed: oil when fresh, where it is lifted, a bearing's size", () => {
+    const told = (key: string, words: string | null) => {
+      const specs = words === null ? [] : [word(key, words)];
+      const job = jobOn(shop("shaft-bearings", specs));
+      return toldAt(job.shop, job.state, key);
+    };
+    expect(told("case-oil-fresh", "pale red")).toMatchObject({
+      label: "Oil of the case when fresh",
+      words: "pale red",
+    });
+    // ISO 15: 6205 is 25 × 52 × 15.
+    expect(told("bearing-case-type", "6205-2RS C3").words).toBe("6205-2RS C3: 25 × 52 × 15 mm, two seals");
+    expect(told("bearing-case-type", "marks gone").words).toBe("marks gone");
+    expect(told("lift-at", null)).toMatchObject({ words: null, source: null });
+    // Told, never decided by: it is no word of how the machine is made.
+    expect(configOf([word("lift-at", "bumper tube"), word("hardware", "inch")])).toEqual({ hardware: "inch" });
   });
 
   test("a figure for one engine is not offered for another", () => {
@@ -75,16 +167,18 @@ describe("how a machine is made decides what is done", () => {
 
   test("the shaft's way out turns the order of the track's removal about, and back again", () => {
     const made = (exit: string, drive: string): string[] =>
-      tasksOf(jobOn(shop("track-replacement", [word("shaft-exit", exit), word("drive-case", drive)]))).filter((id) =>
-        /^(off|fit):(drive-side|case-cover|case-chain|case-belt)$/.test(id),
-      );
+      tasksOf(
+        jobOn(
+          shop("track-replacement", [
+            ...[word("shaft-exit", exit), word("drive-case", drive), word("shaft-drive", "variable belt")],
+          ]),
+        ),
+      ).filter((id) => /^(off|fit):(drive-side|case-cover|gears|belt)$/.test(id));
     expect(made("on the case side", "chain in oil")).toEqual([
-      ...["off:drive-side", "off:case-cover", "off:case-chain"],
-      ...["fit:case-chain", "fit:case-cover", "fit:drive-side"],
+      ...["off:drive-side", "off:case-cover", "off:gears", "fit:gears", "fit:case-cover", "fit:drive-side"],
     ]);
     expect(made("on the clutch side", "toothed belt")).toEqual([
-      ...["off:case-cover", "off:case-belt", "off:drive-side"],
-      ...["fit:drive-side", "fit:case-belt", "fit:case-cover"],
+      ...["off:case-cover", "off:belt", "off:drive-side", "fit:drive-side", "fit:belt", "fit:case-cover"],
     ]);
   });
 });
@@ -269,10 +363,10 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
 });
 
 test("pieces in a row are said as they come off; without their order nothing is kept", () => {
-  const job = jobOn(shop("shaft-bearings", [word("housings", "single"), torque("case-screw")]), lead).until(
-    "off:shaft-stack",
-    { "do:lift-plan": ["", "alone"] },
-  );
+  const made = [word("housings", "single"), word("brake-place", "drive shaft"), torque("case-screw")];
+  const job = jobOn(shop("shaft-bearings", made), lead).until("off:shaft-stack", {
+    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
+  });
   const before = job.events.length;
   expect(job.type("")).toMatch(
     /^In which order did they come off\? .*big washer, small washer, short spacer; not sure/,
@@ -303,7 +397,7 @@ test("what is set is put right and renews nothing; a reading elsewhere speaks fo
   const counts = { "pipe-spring": 3, "case-screws": 8 };
   const job = jobOn(gears, technician, counts).until("decide:gears", {
     ...{ "verify:drive-kind": ["chain"], "inspect:case-seal-state:found": ["whole"] },
-    ...{ "inspect:case-threads:found": ["sound"], "inspect:oil-was:found": ["dark"] },
+    ...{ "inspect:case-threads:found": ["sound"], "inspect:oil-was:found": ["dark"], "measure:oil-out:found": ["230"] },
     ...{ "inspect:case-teeth:found": ["full"], "measure:case-chain-length:found": ["95.6 95.7"] },
     ...{ "measure:shoe-thickness:found": ["7.4"], "inspect:shaft-bearing:found": ["smooth"] },
     // Far too slack: it is set, not renewed.
@@ -372,4 +466,55 @@ test("torn lugs are named by their window; more windows than lugs, and windows t
   // 48 windows of 64 mm; 3 of 144 and 1 of 96.
   expect(counted).toMatchObject({ value: { figures: { lengthMm: 3072, tornAt: "12 12 31" } } });
   expect(counted.ok && counted.value.figures.tornPercent).toBeCloseTo(100 / 48, 6);
+});
+
+test("a pair of gears and a chain that do not fit the case are told before they are ordered", () => {
+  const job = jobOn(shop("chain-gears", [word("drive-case", "chain in oil"), ...caseFigures]));
+  const take = (typed: string) => workedOut(job.shop, job.state, "gear-pair", typed);
+  const path = 2 * 207 + ((21 + 40) / 2) * 9.525;
+  const kept = take("");
+  expect(kept).toMatchObject({ ok: true, value: { figures: { topTeeth: 21, bottomTeeth: 40, links: 76 } } });
+  if (!kept.ok) throw new Error("refused");
+  expect(kept.value.figures.ratio).toBeCloseTo(40 / 21, 9);
+  expect(kept.value.figures.changePercent).toBeCloseTo(0, 9);
+  // Two runs and half of each gear are the least that a chain must reach: 74 links are 0.3 of one short of the path.
+  expect(74 * 9.525).toBeGreaterThan(path);
+  expect(take("21 40 74")).toMatchObject({
+    error: {
+      message:
+        "21 over 40 with 74 links does not fit: The chain is too short to go round: more links or smaller gears.",
+    },
+  });
+  expect(take("60 90 200")).toMatchObject({ error: { message: expect.stringContaining("would touch") as string } });
+  expect(take("21 40")).toMatchObject({
+    error: { code: "type", message: expect.stringContaining("21 40 76") as string },
+  });
+  const geared = take("23/40 76");
+  expect(geared.ok && geared.value.figures.changePercent).toBeCloseTo(100 * (21 / 23 - 1), 6);
+  const bare = jobOn(shop("chain-gears", [word("drive-case", "chain in oil")]));
+  expect(workedOut(bare.shop, bare.state, "gear-pair", "")).toMatchObject({ error: { code: "missing" } });
+});
+
+test("centres and offset are read where a belt wore on one flank, before the new one goes in", () => {
+  const belt = shop("variable-belt", [
+    limit("clutch-offset", { kind: "range", serviceMin: 15, serviceMax: 16.5 }),
+    limit("belt-width", { kind: "min", serviceMin: 34.5, standardMin: 36.8 }),
+  ]);
+  const answers = (cause: string) => ({
+    ...{
+      "do:still": ["", "ridden"],
+      "inspect:belt-looks:found": ["strings"],
+      "measure:belt-width:found": ["35 35 35"],
+    },
+    ...{
+      "inspect:sheaves:found": ["clean"],
+      "inspect:weights:found": ["centred"],
+      "decide:drive-belt": ["2; frayed", cause, "scrap"],
+    },
+  });
+  const job = jobOn(belt).until("measure:belt-width:left", answers("age"));
+  expect(tasksOf(job).filter((id) => id.includes("clutch-"))).toEqual([]);
+  const slanted = jobOn(belt).until("measure:belt-width:left", answers("misaligned"));
+  const ids = tasksOf(slanted).filter((id) => /clutch-|fit:drive-belt/.test(id));
+  expect(ids).toEqual(["measure:clutch-centre:left", "measure:clutch-offset:left", "fit:drive-belt"]);
 });

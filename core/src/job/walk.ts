@@ -3,6 +3,7 @@ import {
   type AdjustStep,
   type BackoffStep,
   type LugsStep,
+  type PairStep,
   type ComputeStep,
   type DoStep,
   type Entry,
@@ -17,6 +18,8 @@ import {
   pointOf,
   pieceOf,
   questionOf,
+  type Sized,
+  sizeFor,
   type SlackStep,
   type SplineStep,
   type Step,
@@ -69,6 +72,8 @@ export type Task = {
   why: string | null;
   caution: string | null;
   tools: readonly string[];
+  /** Figures of the machine that are told here, by key. */
+  tells: readonly string[];
   /** What a second pair of hands does here, where there is one. */
   helper: string | null;
   /** The spine entry it belongs to, to light up its part; null for steps of the whole machine. */
@@ -76,17 +81,18 @@ export type Task = {
   slots: Slot[];
 };
 
-type Sketch = Omit<Task, "number" | "why" | "caution" | "tools" | "helper"> & {
+type Sketch = Omit<Task, "number" | "why" | "caution" | "tools" | "tells" | "helper"> & {
   helper?: string | undefined;
   why?: string | undefined;
   caution?: string | undefined;
-  tools?: readonly string[];
+  tools?: readonly Sized[];
+  tells?: readonly string[];
 };
 
 const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
 
 function doTask(step: DoStep): Sketch {
-  const { id, stage, title, why, caution, tools, helper } = step;
+  const { id, stage, title, why, caution, tools, tells, helper } = step;
   const counts = step.temporary.map((piece) => slot.count(piece.id, "apart"));
   return {
     id: `do:${id}`,
@@ -94,7 +100,7 @@ function doTask(step: DoStep): Sketch {
     kind: "do",
     title,
     do: step.do,
-    ...{ why, caution, tools, helper },
+    ...{ why, caution, tools, tells, helper },
     entry: step.before ?? null,
     slots: [slot.do(id), ...counts],
   };
@@ -102,7 +108,7 @@ function doTask(step: DoStep): Sketch {
 
 /** A step with one slot of its own kind: something verified, adjusted or computed. */
 function ownTask(
-  step: VerifyStep | AdjustStep | SlackStep | GearingStep | SplineStep | BackoffStep | LugsStep,
+  step: VerifyStep | AdjustStep | SlackStep | GearingStep | SplineStep | BackoffStep | PairStep | LugsStep,
 ): Sketch {
   const { id, stage, kind, title, why, caution, tools } = step;
   const before = "before" in step ? step.before : undefined;
@@ -142,8 +148,7 @@ function pointTask(bench: Bench, state: JobState, point: Point, stage: Stage, ph
     kind: point.kind,
     title: renewed ? `${point.name}, new parts` : point.name,
     do: renewed ? "measure the new parts too: new parts can be wrong" : point.ask,
-    why: point.why,
-    caution: point.caution,
+    ...{ why: point.why, caution: point.caution, tells: point.tells },
     entry: entryHolding(bench.procedure, point.on)?.id ?? null,
     slots: chosen.flatMap((item) =>
       point.kind === "inspect"
@@ -273,6 +278,18 @@ export const walk = perState((bench, state): readonly Task[] => {
   return tasks;
 });
 
+/** Rows by what `keyOf` says of each, in their own order. */
+function grouped<Row>(rows: readonly Row[], keyOf: (row: Row) => string): ReadonlyMap<string, readonly Row[]> {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const key = keyOf(row);
+    const group = groups.get(key);
+    if (group) group.push(row);
+    else groups.set(key, [row]);
+  }
+  return groups;
+}
+
 function layOut(bench: Bench, state: JobState): readonly Task[] {
   const { procedure } = bench;
   const facts = factsOf(bench, state);
@@ -280,7 +297,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   const points = activePoints(bench, state);
   const steps = procedure.steps.filter((step) => stepApplies(bench, state, step));
   type Anchored = { before?: string | undefined; after?: string | undefined };
-  const standsAt = (it: Anchored, at: Anchored): boolean => it.before === at.before && it.after === at.after;
+  const placeOf = (stage: string, { before = "", after = "" }: Anchored): string => `${stage} ${before} ${after}`;
+  // Each looked up by where it stands: a long procedure has a hundred places.
+  const stepsByPlace = grouped(steps, (step) => ("stage" in step ? placeOf(step.stage, step as Anchored) : ""));
+  const pointsByPlace = grouped(points, (point) => placeOf(point.stage, point));
   const stepTask = (step: Step): Sketch[] => {
     if (step.kind === "do") return [doTask(step)];
     if (step.kind === "verify" || step.kind === "adjust") return [ownTask(step)];
@@ -294,14 +314,13 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   const isEarly = (step: Step): boolean => step.kind === "do" && step.early;
   /** Steps of a stage at a place, in their own order. */
   const stepsAt = (stage: Stage, at: Anchored, late: boolean): Sketch[] =>
-    steps
-      .filter((step) => "stage" in step && step.stage === stage && standsAt(step as Anchored, at))
+    (stepsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((step) => comesLate(step, stage) === late && !isEarly(step))
       .flatMap(stepTask);
   const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): Sketch[] =>
-    points
-      .filter((point) => point.stage === stage && standsAt(point, at))
-      .map((point) => pointTask(bench, state, point, under, phaseOfStage(stage)));
+    (pointsByPlace.get(placeOf(stage, at)) ?? []).map((point) =>
+      pointTask(bench, state, point, under, phaseOfStage(stage)),
+    );
   const at = (stage: Stage & Point["stage"], place: Anchored): Sketch[] => [
     ...stepsAt(stage, place, false),
     ...pointsAt(stage, place, stage),
@@ -312,12 +331,13 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   /** The entry a group waits for before it is tightened, where that goes in; else null: as soon as it is in itself. */
   const tightenedAfter = (entry: FastenerEntry): string | null =>
     back.find((e) => e.id === entry.torque.after)?.id ?? null;
+  const waitingFor = grouped(
+    back.filter((entry): entry is FastenerEntry => entry.kind === "fasteners"),
+    (entry) => tightenedAfter(entry) ?? "",
+  );
+  // Those that waited longest are tightened first: the group's own come last.
   const tightened = (after: string): Sketch[] =>
-    back
-      .filter((entry): entry is FastenerEntry => entry.kind === "fasteners" && tightenedAfter(entry) === after)
-      // Those that waited longest are tightened first: the group's own come last.
-      .sort((a, b) => back.indexOf(b) - back.indexOf(a))
-      .flatMap((entry) => torqueTasks(state, entry));
+    [...(waitingFor.get(after) ?? [])].reverse().flatMap((entry) => torqueTasks(state, entry));
 
   const starting = (when: WaitStep["starts"]): Sketch[] =>
     waitStepsOf(procedure)
@@ -407,19 +427,31 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...stepsAt("prove", {}, false),
   ];
   const asked = procedure.questions.filter((q) => holds(q.when, facts) === true);
+  const askedAt = grouped(asked, (q) => `${q.turn} ${q.at}`);
   const askedIn = (at: string, turn: "first" | "last"): Slot[] =>
-    asked.filter((q) => q.at === at && q.turn === turn).map((q) => slot.ask(q.id));
+    (askedAt.get(`${turn} ${at}`) ?? []).map((q) => slot.ask(q.id));
   // Where somebody said that they work alone, nobody is called.
   const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
-  return sketches.map(({ id, stage, kind, title, do: what, entry, slots, ...more }, i) => ({
-    ...{ id, stage, kind, title, do: what, entry },
-    number: i + 1,
-    why: more.why ?? null,
-    caution: more.caution ?? null,
-    tools: more.tools ?? [],
-    helper: alone ? null : (more.helper ?? null),
-    slots: [...askedIn(id, "first"), ...slots, ...askedIn(id, "last")],
-  }));
+  const { hardware } = state.opened?.body.config ?? {};
+  return sketches.map((sketch, i): Task => {
+    const first = askedIn(sketch.id, "first");
+    const last = askedIn(sketch.id, "last");
+    return {
+      id: sketch.id,
+      number: i + 1,
+      stage: sketch.stage,
+      kind: sketch.kind,
+      title: sketch.title,
+      do: sketch.do,
+      why: sketch.why ?? null,
+      caution: sketch.caution ?? null,
+      tools: sketch.tools?.map((tool) => sizeFor(tool, hardware)) ?? [],
+      tells: sketch.tells ?? [],
+      helper: alone ? null : (sketch.helper ?? null),
+      entry: sketch.entry,
+      slots: first.length + last.length > 0 ? [...first, ...sketch.slots, ...last] : sketch.slots,
+    };
+  });
 }
 
 export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {

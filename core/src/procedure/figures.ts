@@ -6,6 +6,7 @@ import type { Spec } from "../spec/index.ts";
 export type AskedFigure = { path: (string | number)[]; key: string; kinds: readonly Spec["kind"][] };
 
 const FIGURE = ["figure"] as const;
+const TOLD = ["word", "figure", "limit"] as const;
 
 /** Every condition of a procedure: of entries, points, questions, steps, routes, gates and what speaks against a way. */
 export const conditionsIn = (procedure: Procedure): { fact: string; is: string[] }[] =>
@@ -48,7 +49,10 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
     ask([...path, "torque", "spec"], entry.torque.spec, ["torque"]);
     if (entry.places !== undefined) ask([...path, "places"], entry.places, ["places"]);
   });
+  const told = (path: (string | number)[], tells: readonly string[]): void =>
+    tells.forEach((key, j) => ask([...path, "tells", j], key, TOLD));
   procedure.points.forEach((point, i) => {
+    told(["points", i], point.tells);
     if (point.kind !== "measure") return;
     if (point.spec !== undefined) ask(["points", i, "spec"], point.spec, ["limit", "height"]);
     if (point.under) ask(["points", i, "under", "spec"], point.under.spec, FIGURE);
@@ -60,6 +64,7 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
   );
   procedure.steps.forEach((step, i) => {
     const path = ["steps", i];
+    if (step.kind === "do") told(path, step.tells);
     if (step.kind === "verify" && step.expect.by === "count") {
       ask([...path, "expect", "spec"], step.expect.spec, FIGURE);
       step.expect.mistaken.forEach(({ spec }, j) => ask([...path, "expect", "mistaken", j, "spec"], spec, FIGURE));
@@ -83,6 +88,8 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
       case "chain.length":
         named([...path, "drive"], step.drive);
         return named([...path, "speed"], step.speed ?? {});
+      case "case.freeplay":
+        return named([...path, "drive"], step.drive);
       case "track.lugs":
         return;
       case "case.backoff":

@@ -1,10 +1,15 @@
 import { z } from "zod";
+import { type Condition, conditionSchema } from "./condition.ts";
 import { id, sentence } from "./spine.ts";
 
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
 const list = z.array(z.looseObject({})).default([]);
-/** A shared piece by its name, with a word for each of its blanks. */
-const includeSchema = z.strictObject({ include: id, with: z.record(id, sentence).default({}) });
+/** A shared piece by its name, with a word for each of its blanks, and when it is part of the work at all. */
+const includeSchema = z.strictObject({
+  include: id,
+  with: z.record(id, sentence).default({}),
+  when: conditionSchema.optional(),
+});
 const spine = z.array(z.union([includeSchema, z.looseObject({ id })])).default([]);
 /** What a procedure and a shared piece both hold. */
 const held = { spine, questions: list, points: list, steps: list, gates: list, routes: list };
@@ -50,6 +55,20 @@ function filled(name: string, body: unknown, words: Readonly<Record<string, stri
   return whole;
 }
 
+type Held = { when?: Condition | undefined };
+
+/** What a piece holds, part of the work only when a condition holds besides its own. */
+function onlyWhen(when: Condition | undefined, piece: Piece): Piece {
+  if (when === undefined) return piece;
+  const both = <Row extends object>(row: Row): Row => {
+    const own = (row as Held).when;
+    return { ...row, when: own === undefined ? when : { all: [when, own] } };
+  };
+  const lists = Object.fromEntries(LISTS.map((name) => [name, piece[name].map(both)]));
+  const rechecks = piece.release.rechecks.map(both);
+  return { ...piece, ...lists, spine: piece.spine.map(both), release: { ...piece.release, rechecks } };
+}
+
 /** What an include goes wrong with: where it stands, and what would be right. */
 export class IncludeFault extends Error {
   override name = "IncludeFault";
@@ -69,7 +88,7 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const spread = (row: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
     row.flatMap((entry) => {
       if (!("include" in entry) || typeof entry.include !== "string") return [entry];
-      const { include: name, with: words } = includeSchema.parse(entry);
+      const { include: name, with: words, when } = includeSchema.parse(entry);
       if (trail.includes(name)) throw new IncludeFault(`"${name}" includes itself: ${[...trail, name].join(" → ")}.`);
       const found = pieces.get(name);
       if (found === undefined) {
@@ -83,9 +102,10 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
         );
       }
       // Its own pieces come first, so that what is outermost is asked for first.
-      const inner = spread(piece.data.spine, [...trail, name]);
-      const key = JSON.stringify([name, Object.entries(words).sort()]);
-      if (!used.has(key)) used.set(key, piece.data);
+      const taken = onlyWhen(when, piece.data);
+      const inner = spread(taken.spine, [...trail, name]);
+      const key = JSON.stringify([name, Object.entries(words).sort(), when]);
+      if (!used.has(key)) used.set(key, taken);
       return inner;
     });
   const row = spread(whole.data.spine, []);

@@ -38,6 +38,7 @@ export {
   type LugsStep,
   type MeasurePoint,
   type PackEntry,
+  type PairStep,
   type Part,
   type PartEntry,
   type Point,
@@ -51,5 +52,5 @@ export {
   type WaitStep,
   type Way,
 } from "./schema.ts";
-export { DECISIONS } from "./spine.ts";
+export { DECISIONS, type Sized, sizeFor } from "./spine.ts";
 export { ADJUST_DRAWINGS, STEP_CALCULATORS } from "./steps.ts";

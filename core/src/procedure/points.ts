@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
-import { anchor, id, sentence, when } from "./spine.ts";
+import { anchor, id, sentence, tells, when } from "./spine.ts";
 
 /** The drawings that graded findings can have; the instruments hold one for each word in order. */
 export const FINDING_DRAWINGS = [
@@ -46,6 +46,7 @@ const common = {
   ...anchor,
   why: sentence.optional(),
   caution: sentence.optional(),
+  tells,
 };
 
 /** What a reading means nothing without: "38 at 7 kg". */

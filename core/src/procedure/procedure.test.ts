@@ -157,6 +157,25 @@ describe("shared pieces", () => {
     expect(whole).toMatchObject({ points: [{ id: "feel-left" }, { id: "feel-right" }] });
   });
 
+  test("one that is only part of the work sometimes says so at everything it holds, pieces of pieces too", () => {
+    const fact = (name: string) => ({ fact: name, is: ["yes"] });
+    const pieces = new Map<string, unknown>([
+      [
+        "brake",
+        { piece: "brake", spine: [{ include: "hook" }, part("pads")], steps: [{ id: "pump", when: fact("wet") }] },
+      ],
+      ["hook", { piece: "hook", spine: [part("caliper")], gates: [{ id: "hung" }] }],
+    ]);
+    const release = { lines: [], rechecks: [] };
+    const whole = assemble({ spine: [part("cap"), { include: "brake", when: fact("here") }], release }, pieces);
+    expect(whole).toMatchObject({
+      spine: [{ id: "cap" }, { id: "caliper", when: fact("here") }, { id: "pads", when: fact("here") }],
+      steps: [{ id: "pump", when: { all: [fact("here"), fact("wet")] } }],
+      gates: [{ id: "hung", when: fact("here") }],
+    });
+    expect((whole as { spine: object[] }).spine[0]).not.toHaveProperty("when");
+  });
+
   test("the caliper, the supports and the wheel are written once and used by several", () => {
     const using = (entry: string): string[] =>
       shippedBodies.flatMap(([file, body]) => (JSON.stringify(body).includes(`"id":"${entry}"`) ? [file] : []));

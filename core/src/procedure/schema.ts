@@ -71,6 +71,7 @@ export type SlackStep = Extract<Step, { calculator: "chain.slack" }>;
 export type GearingStep = Extract<Step, { calculator: "chain.length" }>;
 export type SplineStep = Extract<Step, { calculator: "chain.spline" }>;
 export type BackoffStep = Extract<Step, { calculator: "case.backoff" }>;
+export type PairStep = Extract<Step, { calculator: "case.freeplay" }>;
 export type LugsStep = Extract<Step, { calculator: "track.lugs" }>;
 export type DoStep = Extract<Step, { kind: "do" }>;
 export type WaitStep = Extract<Step, { kind: "wait" }>;

@@ -4,6 +4,8 @@ import { conditionSchema } from "./condition.ts";
 
 export const id = z.string().regex(/^[a-z][a-z0-9-]*$/, "lower-case words joined by '-'");
 export const sentence = z.string().min(1);
+/** Figures of the machine that are told where they are needed: the colour of its oil, where it may be lifted. */
+export const tells = z.array(id).default([]);
 /** A task of the walk by its name, such as "fit:pack" or "measure:slack:found". */
 export const taskName = z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/, "a task, such as fit:pack or off:judder");
 /** Where something stands in the work: on the way apart before an entry comes off, together after one is in. */
@@ -11,7 +13,17 @@ export const anchor = { before: id.optional(), after: id.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
 const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
 export const when = conditionSchema.optional();
-export const tools = z.array(sentence).default([]);
+/** A tool or a thread by its size: the same everywhere, or one of metric and one of inch hardware. */
+const sizedSchema = z.union([sentence, z.strictObject({ metric: sentence, inch: sentence })]);
+export type Sized = z.infer<typeof sizedSchema>;
+export const tools = z.array(sizedSchema).default([]);
+
+/** A size as this machine has it, by the word of its configuration; both where nobody said which. */
+export function sizeFor(sized: Sized, hardware: string | undefined): string {
+  if (typeof sized === "string") return sized;
+  if (hardware === "metric" || hardware === "inch") return sized[hardware];
+  return `${sized.metric}, or ${sized.inch}`;
+}
 
 export const DECISIONS = ["keep", "renew", "leave"] as const;
 export type DecisionWord = (typeof DECISIONS)[number];
@@ -98,7 +110,7 @@ const fastenersSchema = z.strictObject({
   name: sentence,
   one: sentence,
   count: countSchema,
-  thread: sentence,
+  thread: sizedSchema,
   ...entryFields,
   /** Undone once, it is renewed: a stake nut, a self-locking nut. */
   singleUse: z.boolean().default(false),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { underSchema } from "./points.ts";
 import { CHOICE_DRAWINGS } from "./questions.ts";
-import { anchor, id, looseSchema, sentence, tools, when } from "./spine.ts";
+import { anchor, id, looseSchema, sentence, tells, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
 /** The drawings that an adjustment can have beside its rounds. */
@@ -16,6 +16,7 @@ const doSchema = z.strictObject({
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
+  tells,
   /** Of the proof: done before what is read for it, such as a ride before a hot reading; else after it. */
   early: z.boolean().default(false),
   /** What a second pair of hands does here, where there is one. */
@@ -213,6 +214,16 @@ const backoffSchema = z.strictObject({
   pitch: id,
 });
 
+/** Gears and links that go into a case: their ratio, and the play that its fixed centres leave; refused where they do not fit. */
+const pairSchema = z.strictObject({
+  kind: z.literal("compute"),
+  id,
+  stage: z.literal("build"),
+  ...words,
+  calculator: z.literal("case.freeplay"),
+  drive: z.strictObject({ topTeeth: id, bottomTeeth: id, links: id, pitch: id, centre: id }),
+});
+
 /** What a track has lost, counted all the way round. */
 const lugsSchema = z.strictObject({
   kind: z.literal("compute"),
@@ -229,6 +240,7 @@ export const STEP_CALCULATORS = [
   "chain.length",
   "chain.spline",
   "case.backoff",
+  "case.freeplay",
   "track.lugs",
 ] as const;
 
@@ -239,7 +251,7 @@ export const stepSchema = z.discriminatedUnion("kind", [
   adjustSchema,
   z.discriminatedUnion(
     "calculator",
-    [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema, lugsSchema],
+    [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema, pairSchema, lugsSchema],
     {
       error: (issue) =>
         issue.code === "invalid_union"

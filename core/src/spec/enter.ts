@@ -9,8 +9,8 @@ const typed = z.string().trim().max(40).default("");
 /** A figure of one machine as it is typed: what the maker's manual, a label or a gauge says, and where it stands. */
 export const figureTypedSchema = z.strictObject({
   key: z.string().min(1).max(60),
-  /** A plain figure, a count, or the torque to aim at. */
-  value: typed,
+  /** A plain figure, a count, the torque to aim at, or what is told in words. */
+  value: z.string().trim().max(120).default(""),
   least: typed,
   most: typed,
   /** How far off a torque may be, in percent. */
@@ -101,8 +101,11 @@ export function figureEntered(input: FigureTyped, checkedBy: string | null): Ans
       return count.ok ? checked({ kind: "count", ...common, count: count.value }) : count;
     }
     case "word": {
-      const words = known.words ?? [];
-      if (!words.includes(texts.value)) return refuse("value", `${known.label}: one of ${words.join(", ")}.`);
+      const { words } = known;
+      if (words === undefined && texts.value === "") return refuse("value", `${known.label}: say it in a few words.`);
+      if (words?.includes(texts.value) === false) {
+        return refuse("value", `${known.label}: one of ${words.join(", ")}.`);
+      }
       return checked({ kind: "word", ...common, word: texts.value });
     }
     case "figure": {

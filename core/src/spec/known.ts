@@ -1,6 +1,9 @@
 import type { Spec } from "./spec.ts";
 
-/** A figure that procedures ask for: what it is called, which kind of figure it is, and the unit it is kept in. */
+/**
+ * A figure that procedures ask for: what it is called, which kind of figure it is, and the unit it is kept in. Of a word
+ * the list that it comes from; without one it is told as it stands and decides nothing.
+ */
 export type KnownFigure = { label: string; kind: Spec["kind"]; unit: string; words?: readonly string[] };
 
 const known = (kind: Spec["kind"], unit: string, labels: Readonly<Record<string, string>>): [string, KnownFigure][] =>
@@ -11,27 +14,42 @@ const word = (key: string, label: string, ...words: string[]): [string, KnownFig
   { label, kind: "word", unit: "", words },
 ];
 
+const told = (labels: Readonly<Record<string, string>>): [string, KnownFigure][] => known("word", "", labels);
+
 /** Every figure that a procedure may ask for, by its key. A procedure that asks for another is refused. */
 export const KNOWN_FIGURES: ReadonlyMap<string, KnownFigure> = new Map([
   word("drive-case", "Drive in the case", "chain in oil", "toothed belt"),
   word("tensioner", "Tensioner of the case", "screw", "ratchet"),
   word("oil-level-by", "Oil level is read by", "sight window", "level plug", "stick"),
   word("reverse", "Reverse", "none", "mechanical", "electronic"),
+  word("shaft-drive", "Jackshaft is driven by", "variable belt", "chain from the bike"),
+  word("neutral", "Neutral", "none", "fitted"),
   word("stroke", "Engine", "two-stroke", "four-stroke"),
   word("brake-place", "Brake disc sits on", "jackshaft", "drive shaft"),
   word("shaft-exit", "Drive shaft comes out", "on the case side", "on the clutch side"),
   word("hardware", "Hardware", "metric", "inch"),
   word("skid-type", "Skid", "coupled", "uncoupled"),
   word("housings", "Shaft bearing housings", "single", "dual"),
+  ...told({
+    "bearing-case-type": "Bearing, case side",
+    "bearing-clutch-type": "Bearing, clutch side",
+    "bearing-jack-case-type": "Jackshaft bearing, case side",
+    "bearing-jack-clutch-type": "Jackshaft bearing, clutch side",
+    "case-oil-fresh": "Oil of the case when fresh",
+    "lift-at": "Lifted at",
+    "lift-never": "Never lifted at",
+  }),
   ...known("limit", "mm", {
-    "basket-notch": "Basket finger notches",
     "adjuster-at": "Track adjusters, thread standing out",
+    "basket-notch": "Basket finger notches",
     "belt-deflection": "Drive belt deflection",
     "belt-play-cold": "Toothed belt play, cold",
     "belt-play-hot": "Toothed belt play, hot",
     "belt-width": "Drive belt width",
     "case-chain-10": "Chain of the case, 10 pitches",
     "case-play": "Chain of the case, free play",
+    "clutch-centre": "Clutches, centre to centre",
+    "clutch-offset": "Clutches, offset",
     "disc-clearance": "Brake disc to tunnel, least gap",
     "disc-runout": "Brake disc run-out",
     "disc-thickness": "Brake disc thickness",
@@ -41,7 +59,7 @@ export const KNOWN_FIGURES: ReadonlyMap<string, KnownFigure> = new Map([
     "pad-thickness": "Brake pad thickness",
     "running-height": "Drive belt above the rim",
     "shoe-thickness": "Tensioner shoe thickness",
-    "slide-left": "Slide left above the line",
+    "slide-left": "Slide above its line",
     "track-clearance": "Track to tunnel, least gap",
     "track-sag": "Track sag",
     "chain-20": "Chain, 20 pitches",

@@ -32,6 +32,10 @@ describe("a figure entered for one machine", () => {
     // A pound is 0.45359237 kg (NIST SP 811): kept in the unit that the figure is known in.
     expect(kept(typed("sag-load", { value: "16 lb" }))).toMatchObject({ value: expect.closeTo(7.2575, 4), unit: "kg" });
     expect(kept(typed("drive-case", { value: "toothed belt" }))).toMatchObject({ kind: "word", word: "toothed belt" });
+    // What is only told of a machine is kept as it stands there.
+    expect(kept(typed("lift-at", { value: "bumper tube at its bolts" }))).toMatchObject({
+      word: "bumper tube at its bolts",
+    });
     expect(kept(typed("rear-bolt-count", { value: "6" }))).toMatchObject({ kind: "count", count: 6 });
   });
 
@@ -53,6 +57,7 @@ describe("a figure entered for one machine", () => {
       typed("drive-case", { value: "rope" }),
       /^value: Drive in the case: one of chain in oil, toothed belt/,
     ],
+    ["nothing told", typed("lift-never", {}), /^value: Never lifted at: say it in a few words/],
     ["places", typed("cover-bolt-places", { value: "1" }), /^key: /],
   ])("%s is refused with what would be right", (_, input, expected) => {
     expect(refusedAt(input)).toMatch(expected);

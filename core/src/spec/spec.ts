@@ -2,6 +2,7 @@ import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { heightSchema } from "../clutch/stack.ts";
 import { limitSchema } from "../metrology/index.ts";
+import { KNOWN_FIGURES } from "./known.ts";
 
 /** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
 export const SOURCE_GRADES = [
@@ -67,16 +68,20 @@ export const specSchema = z.discriminatedUnion("kind", [
       .max(60),
   }),
   z.strictObject({ kind: z.literal("figure"), ...common, value: z.number(), unit: z.string().min(1) }),
-  /** How the machine is made, in one of the words that are known for it. */
-  z.strictObject({ kind: z.literal("word"), ...common, word: z.string().min(1).max(60) }),
+  /** How the machine is made, in one of the words that are known for it; or what is told of it, as it stands. */
+  z.strictObject({ kind: z.literal("word"), ...common, word: z.string().min(1).max(120) }),
 ]);
 export type Spec = z.infer<typeof specSchema>;
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
 export type PlacesSpec = Extract<Spec, { kind: "places" }>;
 
-/** How a machine is made: the words of its configuration, by key. */
+/** How a machine is made: the words of its configuration, by key; what is only told of it decides nothing. */
 export const configOf = (specs: readonly Spec[]): Record<string, string> =>
-  Object.fromEntries(specs.flatMap((spec) => (spec.kind === "word" ? [[spec.key, spec.word]] : [])));
+  Object.fromEntries(
+    specs.flatMap((spec) =>
+      spec.kind === "word" && KNOWN_FIGURES.get(spec.key)?.words !== undefined ? [[spec.key, spec.word]] : [],
+    ),
+  );
 
 /** The figures that hold for a machine as it is made: those of another build are left out, not offered. */
 export function specsOfBuild(specs: readonly Spec[]): Spec[] {

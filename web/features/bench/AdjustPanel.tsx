@@ -77,7 +77,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
         <GaugePlace drawing="belt push" read={last ? `${last.body.text} ${load ? `at ${load}` : ""}` : null} />
       )}
       {step.drawing === "track gaps" && (
-        <div className="max-w-[560px] shrink-0">
+        <div className="max-w-[480px] shrink-0">
           <TrackGaps
             leftMm={last?.body.sides?.[0] ?? null}
             rightMm={last?.body.sides?.[1] ?? null}

@@ -1,4 +1,4 @@
-import { activePoints, type Bench, type JobState, latest, slot, specAt } from "@averin/core";
+import { activePoints, type Bench, type JobState, latest, slot, specAt, specFor } from "@averin/core";
 import { CaseWindow } from "@/instruments/CaseWindow";
 
 /** The points that read the play of a chain or belt in its case, the latest in the work first. */
@@ -6,8 +6,19 @@ const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"
 
 export const isPlay = (point: string): boolean => PLAYS.includes(point);
 
-/** Gears with their chain or belt, and each play as it was read last; where the case's figures are on file. */
-export function CasePanel({ bench, state }: { bench: Bench; state: JobState }) {
+/** What short names the plays have beside the drawing. */
+const SHORT: Record<string, string> = { "case-play": "free play", "belt-play-cold": "cold", "belt-play-hot": "hot" };
+
+/** Gears with their chain or belt and tensioner, and each play as it was read last; where the case's figures are on file. */
+export function CasePanel({
+  bench,
+  state,
+  backOff = null,
+}: {
+  bench: Bench;
+  state: JobState;
+  backOff?: string | null;
+}) {
   const figure = (key: string): number | null => {
     const spec = specAt(bench, state, key);
     return spec?.kind === "figure" ? spec.value : null;
@@ -19,10 +30,22 @@ export function CasePanel({ bench, state }: { bench: Bench; state: JobState }) {
       (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
     )[0];
   const plays = activePoints(bench, state).flatMap((point) =>
-    isPlay(point.id) ? [{ name: point.name.toLowerCase(), mm: read(point.id) }] : [],
+    isPlay(point.id) ? [{ name: SHORT[point.id] ?? point.name, mm: read(point.id) }] : [],
   );
   const drawn = PLAYS.flatMap((point) => read(point) ?? [])[0];
+  const drive = specFor(bench, "drive-case");
+  const belt = drive?.kind === "word" && drive.word === "toothed belt";
   return (
-    <CaseWindow topTeeth={top} bottomTeeth={bottom} pitchMm={pitch} centreMm={centre} playMm={drawn} plays={plays} />
+    <CaseWindow
+      topTeeth={top}
+      bottomTeeth={bottom}
+      pitchMm={pitch}
+      centreMm={centre}
+      playMm={drawn}
+      plays={plays}
+      drive={belt ? "belt" : "chain"}
+      tensioner={!belt}
+      backOff={backOff}
+    />
   );
 }

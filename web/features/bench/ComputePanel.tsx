@@ -7,6 +7,8 @@ import {
   gearingWorked,
   KNOWN_FIGURES,
   latest,
+  type PairStep,
+  pairWorked,
   type SlackStep,
   slackWorked,
   slot,
@@ -15,12 +17,13 @@ import {
   stepOf,
 } from "@averin/core";
 import type { ReactNode } from "react";
+import { CaseWindow } from "@/instruments/CaseWindow";
 import { AxlePlace } from "@/instruments/AxlePlace";
 import { LugMap } from "@/instruments/LugMap";
 import { LineChart } from "@/instruments/LineChart";
-import { Slice } from "@/instruments/Turning";
 import { SplineFit } from "@/instruments/SplineFit";
 import { FigureKey } from "@/ui/FigureKey";
+import { CasePanel } from "./CasePanel.tsx";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Taken = BodyOf<"figure_taken"> | null;
@@ -38,6 +41,8 @@ export function ComputePanel(props: PanelProps) {
       return <SplineCompare {...props} step={step} taken={taken} />;
     case "track.lugs":
       return <LugCount {...props} taken={taken} />;
+    case "case.freeplay":
+      return <GearPair {...props} step={step} taken={taken} />;
     case "case.backoff":
       return <BackOff {...props} step={step} taken={taken} />;
     case "chain.slack":
@@ -113,9 +118,9 @@ function LugCount({ bench, state, taken }: PanelProps & { taken: Taken }) {
   const of = (name: string): number => Number(taken?.figures[name] ?? 0);
   const { lengthMm, tornAt } = taken?.figures ?? {};
   const point = bench.procedure.points.find((p) => p.kind === "measure" && p.drawing === "track clearance");
-  const clearances = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
-    const read = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
-    return read ? [{ name, mm: read.valueInBase }] : [];
+  const read = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
+    const body = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
+    return body ? [{ name, mm: body.valueInBase }] : [];
   });
   return (
     <LugMap
@@ -127,10 +132,13 @@ function LugCount({ bench, state, taken }: PanelProps & { taken: Taken }) {
       }
       tornAt={typeof tornAt === "string" ? tornAt.split(" ").filter(Boolean).map(Number) : []}
       lengthMm={typeof lengthMm === "number" ? lengthMm : null}
-      clearances={clearances}
+      clearances={point ? read : null}
     />
   );
 }
+
+/** Turns as they are spoken of. */
+const TURNS: Readonly<Record<string, string>> = { "0": "no", "0.25": "¼", "0.375": "⅜", "0.5": "½" };
 
 function BackOff(props: PanelProps & { step: BackoffStep; taken: Taken }) {
   const { bench, state, step, taken } = props;
@@ -152,10 +160,49 @@ function BackOff(props: PanelProps & { step: BackoffStep; taken: Taken }) {
       </p>
       <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
       <TakeKey {...props} />
-      <div className="max-w-[420px]">
-        <Slice deg={Number(turns) * 360} label="back off" />
+      <div className="max-w-[460px]">
+        <CasePanel bench={bench} state={state} backOff={TURNS[String(turns)] ?? String(turns)} />
       </div>
     </>
+  );
+}
+
+/** The pair that goes in and its chain, drawn at the case's own centres with the play that they leave. */
+function GearPair(props: PanelProps & { step: PairStep; taken: Taken }) {
+  const worked = pairWorked(props.bench, props.state, props.step, "");
+  if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
+  const { figures, from } = props.taken ?? worked.value;
+  const of = (name: string): number => Number(figures[name]);
+  const change = of("changePercent");
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[1fr_340px] [&>svg]:max-h-[300px]">
+      <div className="flex flex-col gap-3">
+        <p className="text-2xl">
+          <strong className="figure text-petrol">
+            {of("topTeeth")} over {of("bottomTeeth")}
+          </strong>
+          , <span className="figure">{of("links")}</span> links
+        </p>
+        <p className="text-lg">
+          Ratio <strong className="figure">{shown(figures.ratio, 2)}</strong> (
+          {Math.abs(change) < 0.05 ? "as it was" : `${change > 0 ? "+" : "−"}${shown(Math.abs(change))} %`});{" "}
+          <strong className="figure">{shown(figures.freePlayMm)} mm</strong> of play on one run before the tensioner.
+        </p>
+        <p className="text-soft">
+          Shafts {shown(from.centre)} mm apart, pitch {shown(from.pitch, 3)} mm. A pair or a chain that does not go
+          round is told before it is ordered.
+        </p>
+        <TakeKey {...props} />
+      </div>
+      <CaseWindow
+        topTeeth={of("topTeeth")}
+        bottomTeeth={of("bottomTeeth")}
+        pitchMm={Number(from.pitch)}
+        centreMm={Number(from.centre)}
+        playMm={of("freePlayMm")}
+        plays={[{ name: "no tensioner", mm: of("freePlayMm") }]}
+      />
+    </div>
   );
 }
 

@@ -176,6 +176,9 @@ function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhe
   if (key === undefined) return "A record of how it stands: nothing to judge.";
   if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
   if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
+  const other = bench.otherBuilds.find((spec) => spec.key === key);
+  if (other)
+    return `On file for ${Object.values(other.only ?? {}).join(", ")} only: it judges nothing on this machine.`;
   return "No limit on file for this machine.";
 }
 

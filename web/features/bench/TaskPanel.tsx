@@ -6,9 +6,11 @@ import {
   questionOf,
   type Slot,
   type Task,
+  toldAt,
   wayOf,
 } from "@averin/core";
 import type { ReactNode } from "react";
+import { FigureKey } from "@/ui/FigureKey";
 import { AdjustPanel } from "./AdjustPanel.tsx";
 import { AskPanel } from "./AskPanel.tsx";
 import { CheckPanel } from "./CheckPanel.tsx";
@@ -105,6 +107,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      <ToldPanel {...rest} task={task} />
       <WholePanel bench={props.bench} state={props.state} task={task} lives={lives} />
       <Answered {...rest} task={task} />
       {panelFor({ ...rest, task })}
@@ -116,6 +119,29 @@ export function TaskPanel(
       )}
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
+  );
+}
+
+/** What is known of this machine and needed here, each with where it stands; what is not on file has a key to enter it. */
+function ToldPanel({ bench, state, task }: PanelProps) {
+  const told = task.tells.map((key) => toldAt(bench, state, key));
+  const machine = state.opened?.body.machine.id;
+  if (told.length === 0) return null;
+  return (
+    <dl className="grid gap-x-4 gap-y-1 border-l-4 border-petrol pl-3 text-lg">
+      {told.map(({ key, label, words, source }) => (
+        <div key={key} className="flex flex-wrap items-center gap-x-2">
+          <dt className={label === task.title ? "sr-only" : "text-soft"}>{label}</dt>
+          <dd className={words === null ? "text-soft" : "font-semibold"}>{words ?? "not on file"}</dd>
+          {source && <dd className="text-[15px] text-soft">{source}</dd>}
+          {words === null && machine !== undefined && !state.released && (
+            <dd>
+              <FigureKey machine={machine} figure={key} words="Enter it" />
+            </dd>
+          )}
+        </div>
+      ))}
+    </dl>
   );
 }
 

@@ -4,6 +4,7 @@ import {
   fastenerAdapter,
   placesOf,
   pullsOf,
+  sizeFor,
   type Slot,
   sourceLine,
   torqueSpecFor,
@@ -108,7 +109,8 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
           <span className="figure text-lg">{order.join(" · ")}</span>
         </p>
         <p className="text-[15px] text-soft">
-          {entry.thread}, {spec.targetNm} N·m ±{spec.tolerancePercent} %: {sourceLine(spec.source)}
+          {sizeFor(entry.thread, state.opened?.body.config.hardware)}, {spec.targetNm} N·m ±{spec.tolerancePercent} %:{" "}
+          {sourceLine(spec.source)}
         </p>
         {odd.length > 0 && (
           <ul className="border-l-4 border-past pl-3 font-semibold text-past">

@@ -48,12 +48,12 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
         </>
       )}
       {aim && step.expect.by === "word" && (
-        <ul className="grid gap-2 sm:grid-cols-3">
+        <ul className={`grid gap-2 ${step.expect.ways.length === 2 ? "sm:grid-cols-2" : "sm:grid-cols-3"}`}>
           {step.expect.ways.map((way, i) => (
             <li key={way.word} className="flex">
               <button
                 type="button"
-                className="key min-h-[76px]! w-full flex-col! items-center! py-3 font-normal!"
+                className="key min-h-[76px]! w-full min-w-0 flex-col! items-center! py-3 font-normal! [&>svg]:max-w-full"
                 onClick={() => onEnter(String(i + 1))}
               >
                 {step.expect.by === "word" && <ChoiceDrawing drawing={step.expect.drawing} way={i} size={2} />}

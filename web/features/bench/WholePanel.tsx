@@ -1,4 +1,4 @@
-import { activePoints, type Bench, findingOf, type JobState, type Task, walk } from "@averin/core";
+import { activePoints, type Bench, findingOf, type JobState, specAt, type Task, walk } from "@averin/core";
 import type { ReactNode } from "react";
 import { GreaseMap, isOnGreaseMap } from "@/instruments/GreaseMap";
 import { BearingMap, isOnMap } from "@/instruments/BearingMap";
@@ -57,9 +57,14 @@ function BearingPanel({ bench, state, task, lives }: Props) {
   const bearings = parts.map((part) => {
     const point = bench.procedure.points.find((p) => p.on === part.id && p.kind === "inspect");
     const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
+    const type = specAt(bench, state, `${part.id}-type`);
     return {
       ...{ id: part.id, name: part.name, feel: finding?.word ?? null, leads: finding?.leads ?? null },
-      ...{ since: lives[part.name] ?? null, here: part.id === task.entry },
+      ...{
+        type: type?.kind === "word" ? type.word : null,
+        since: lives[part.name] ?? null,
+        here: part.id === task.entry,
+      },
     };
   });
   return <BearingMap bearings={bearings} />;

@@ -47,7 +47,7 @@ function adjustHint(bench: Bench, state: JobState, id: string): string {
   if (turnOf(state, step.id) === "turn" && !isAdjusted(state, step.id)) {
     return step.sides
       ? `how far and where: +0.5 ${step.sides[0]}`
-      : `how far: + is ${step.turn.what}, - is back; Enter takes what is suggested`;
+      : `+ is ${step.turn.what}, - is back; Enter: as suggested`;
   }
   return step.sides
     ? `${step.sides.join(" and ")}, one after the other`
@@ -60,7 +60,8 @@ const COMPUTE_HINTS = {
   "case.backoff": "Enter takes it",
   "chain.length": "Enter keeps these; or front and rear: 14 48",
   "chain.spline": "three widths: old, new, shaft",
-  "track.lugs": "windows, lugs, torn, studs, missing; then at which windows: at 12 13",
+  "case.freeplay": "Enter takes these; or top, bottom, links: 21 40 76",
+  "track.lugs": "windows lugs torn studs missing; at 12 13",
 } as const;
 
 function hintOf(bench: Bench, state: JobState, aim: Slot, waiting: readonly Slot[]): string {

@@ -1,7 +1,7 @@
 import { waitingSlots } from "@averin/core";
 import type { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
-import { figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
+import { caseFigures, figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
 import { lineHelp } from "./lineHelp.ts";
 
@@ -47,7 +47,7 @@ test("cold and hot play stand side by side in the case's window, each by its nam
     ...{ "inspect:belt-teeth:found": ["sound"], "measure:belt-play-cold:left": ["19 cold"] },
   });
   const html = stepPanel(job);
-  expect(html).toMatch(/belt play, cold<.*19\.0<.*belt play, hot<.*not read</s);
+  expect(html).toContain("Case, belt, 32 over 56 teeth; play cold 19.0 mm, hot not read");
   expect(helpAt(job)).toMatchObject({ hint: "the reading, then hot", words: ["hot", "cold"] });
 });
 
@@ -56,17 +56,16 @@ test("what cannot be undone stands in the step before Enter, and pieces in a row
     ...{ "do:lift-plan": ["", "alone"], "measure:sag-found:found": ["52 at 7 kg"] },
     ...{ "measure:adjuster-at:found": ["30 30"], "verify:scale": ["99.8"] },
     ...{ "inspect:skid-arms:found": ["1"], "inspect:skid-shocks:found": ["1"] },
-    ...{ "inspect:idlers:found": ["1"], "inspect:mount-holes:found": ["1"] },
+    ...{ "inspect:idlers:found": ["1"], "inspect:mount-holes:found": ["1"], "inspect:wheel-screws:found": ["1"] },
+    ...{ "inspect:tunnel:found": ["1"], "inspect:slides-seen:found": ["1"] },
     ...{ "measure:hole-front:left": ["412 412"], "measure:hole-rear:left": ["812 812"] },
   };
   const drill = jobOn(shop("skid-change", [figure("template-tolerance", 0.5)])).until("do:drill", answers);
   expect(stepPanel(drill)).toMatch(/This cannot be undone\. <\/strong>A hole stays a hole/);
-  const stack = jobOn(shop("shaft-bearings", [word("housings", "dual"), torque("case-screw")])).until(
-    "off:shaft-stack",
-    {
-      "do:lift-plan": ["", "alone"],
-    },
-  );
+  const made = [word("housings", "dual"), word("brake-place", "drive shaft"), torque("case-screw")];
+  const stack = jobOn(shop("shaft-bearings", made)).until("off:shaft-stack", {
+    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
+  });
   expect(helpAt(stack).words).toContain("short spacer");
   expect(helpAt(stack).between).toBe(", ");
 });
@@ -89,4 +88,57 @@ test("the grease round is a picture of the sled, numbered, with the hidden point
   const html = stepPanel(job);
   expect(html).toContain("1 Spindles, left and right: water; 2 Steering post: not greased yet");
   expect(html).toContain("hidden: something comes off before the gun reaches it");
+});
+
+test("what is known of this machine stands in the step, with where it says so; what is not on file has its key", () => {
+  const lifted = [word("lift-at", "tunnel end plate"), word("hardware", "inch")];
+  const job = jobOn(shop("skid-out-in", lifted)).until("do:lift-plan", {});
+  const html = stepPanel(job);
+  expect(html).toMatch(/Lifted at<\/dt><dd[^>]*>tunnel end plate<\/dd><dd[^>]*>test book, 1, p\. 1 \(shop rule\)/);
+  expect(html).toMatch(/Never lifted at<\/dt><dd[^>]*>not on file<\/dd>.*Enter it/s);
+  // Tools are named in the sizes of its hardware.
+  expect(stepPanel(job, "off:skid-bolts")).toContain("9/16 in socket");
+});
+
+test("gears and chain that go in are drawn at the case's own centres with the play that they leave", () => {
+  const job = jobOn(shop("chain-gears", [word("drive-case", "chain in oil"), ...caseFigures]));
+  const html = () => stepPanel(job, "compute:gear-pair");
+  expect(html()).toMatch(/Case, chain, 21 over 40 teeth; play no tensioner \d+\.\d mm/);
+  job.keep({ type: "figure_taken", step: "gear-pair", typed: "23 40 76" });
+  expect(html()).toContain("Case, chain, 23 over 40 teeth");
+  // 21 to 23 teeth on top: 8.7 % less.
+  expect(html()).toContain("−8.7 %");
+  const bare = stepPanel(jobOn(shop("chain-gears", [word("drive-case", "chain in oil")])), "compute:gear-pair");
+  expect(bare).toMatch(/Not worked out: not on file for this machine: top gear teeth/);
+});
+
+test("how far an adjuster is backed off stands at the adjuster, as it is spoken of", () => {
+  const made = [word("tensioner", "screw"), word("oil-level-by", "stick"), ...caseFigures];
+  const job = jobOn(shop("chaincase-service", made)).until("compute:back-off", {
+    ...{ "measure:case-play:found": ["17"], "inspect:level-stick:found": ["level"], "do:take-up": ["quarter to"] },
+    ...{ "inspect:oil-colour:found": ["dark", "level"], "inspect:shavings:found": ["none"] },
+  });
+  const html = stepPanel(job);
+  expect(html).toContain("0.375</strong> of a turn");
+  expect(html).toContain("play free play 17.0 mm; adjuster ⅜ back");
+});
+
+test("bearings stand where they sit, with the type on their ring and how they feel", () => {
+  const types = [word("bearing-clutch-type", "6205-2RS C3"), word("brake-place", "jackshaft")];
+  const job = jobOn(shop("shaft-bearings", types), technician);
+  job.keep({ type: "finding_recorded", point: "feel-bearing-clutch", item: 1, word: "notchy" });
+  const html = stepPanel(job, "inspect:feel-bearing-case:found");
+  expect(html).toContain(
+    "Bearings of the machine. Bearing, clutch side, 6205-2RS C3, notchy; Bearing, case side, not felt yet",
+  );
+});
+
+test("a figure on file for another engine is told of, and judges nothing here", () => {
+  const bench = shop("variable-belt", []);
+  const other = limit("clutch-offset", { kind: "range", serviceMin: 15, serviceMax: 16.5 });
+  const job = jobOn({ ...bench, otherBuilds: [{ ...other, only: { stroke: "two-stroke" } }] });
+  job.keep({ type: "question_answered", question: "belt-cause", word: "misaligned", reason: null });
+  expect(stepPanel(job, "measure:clutch-offset:left")).toContain(
+    "On file for two-stroke only: it judges nothing on this machine.",
+  );
 });

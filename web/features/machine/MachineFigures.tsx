@@ -1,7 +1,14 @@
 import { KNOWN_FIGURES, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 
-export type FigureLine = { key: string; governs: Spec | null; overruled: Spec[]; own: boolean };
+export type FigureLine = {
+  key: string;
+  governs: Spec | null;
+  overruled: Spec[];
+  /** What is on file under this key for another build only. */
+  other: Spec | null;
+  own: boolean;
+};
 export type WorkFigures = { title: string; lines: FigureLine[] };
 
 /** What is on file for one machine, by the work that asks for it: its own figures, its model's, and what is missing. */
@@ -30,7 +37,7 @@ export function MachineFigures({ machine, work }: { machine: string; work: reado
   );
 }
 
-function Line({ machine, line: { key, governs, overruled, own } }: { machine: string; line: FigureLine }) {
+function Line({ machine, line: { key, governs, overruled, other, own } }: { machine: string; line: FigureLine }) {
   return (
     <li className="flex min-h-[56px] items-center gap-3 border-b border-line py-1">
       <span className="min-w-0 flex-1 leading-tight">
@@ -41,7 +48,11 @@ function Line({ machine, line: { key, governs, overruled, own } }: { machine: st
             {sourceLine(governs.source)}
           </span>
         ) : (
-          <span className="block text-[15px] text-past">not on file: nothing is judged by it</span>
+          <span className="block text-[15px] text-past">
+            {other
+              ? `on file for ${Object.values(other.only ?? {}).join(", ")} only, and not offered here`
+              : "not on file: nothing is judged by it"}
+          </span>
         )}
         {overruled.map((other, i) => (
           <span key={i} className="block text-[15px] text-soft">

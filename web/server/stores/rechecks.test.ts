@@ -55,7 +55,7 @@ test("in the long run: since which meter a renewed part is in", async () => {
 });
 
 test("a machine of which nobody has said how it is made opens no work that depends on it", async () => {
-  await db.specs.destroy({ where: { bookId: "orrelund-tug-500", specKey: "reverse" } });
+  await db.specs.destroy({ where: { bookId: "skarnvik-tug-500", specKey: "reverse" } });
   await shopChanged(db);
   const intake = intakeSchema.parse({
     ...{ machine: { id: machineId }, meter: 8000, procedure: "variable-belt", complaint: "x", symptom: "squeals" },

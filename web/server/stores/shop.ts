@@ -92,14 +92,14 @@ async function bookSpecs(db: Database, bookId: string | null, transaction?: Tran
 export type Whose = { machineId: string; bookId: string | null };
 
 /**
- * A machine's figures: its own, the newest of each, before those of its model's book; and what was overruled by them,
- * which stays in sight.
+ * A machine's figures: its own, the newest of each, before those of its model's book; what was overruled by them, which
+ * stays in sight; and what is on file for another build only.
  */
 export async function specsOf(
   db: Database,
   { machineId, bookId }: Whose,
   transaction?: Transaction,
-): Promise<{ specs: Spec[]; overruled: Spec[] }> {
+): Promise<{ specs: Spec[]; overruled: Spec[]; otherBuilds: Spec[] }> {
   const rows = await db.machineFigures.findAll({
     where: { machineId },
     order: [["enteredAt", "DESC"]],
@@ -108,7 +108,9 @@ export async function specsOf(
   const all = [...rows.map((row) => specSchema.parse(row.get("body"))), ...(await bookSpecs(db, bookId, transaction))];
   const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
   const governing = all.filter(governs);
-  return { specs: specsOfBuild(governing), overruled: all.filter((spec, i) => !governs(spec, i)) };
+  const specs = specsOfBuild(governing);
+  const otherBuilds = governing.filter((spec) => !specs.includes(spec));
+  return { specs, overruled: all.filter((spec, i) => !governs(spec, i)), otherBuilds };
 }
 
 /** The keys of the figures that a machine has of its own. */

@@ -14,7 +14,7 @@ export const dynamic = "force-dynamic";
 export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
   const { db, actor } = await requireActor();
   const machine = await orNotFound(machineById(db, (await params).id));
-  const { specs, overruled } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
+  const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
   const own = await ownFigures(db, machine.id);
   const rechecks = await rechecksOpen(db, machine.id);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
@@ -28,6 +28,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
       key,
       governs: specs.find((spec) => spec.key === key) ?? null,
       overruled: overruled.filter((spec) => spec.key === key),
+      other: otherBuilds.find((spec) => spec.key === key) ?? null,
       own: own.has(key),
     }));
     return { title: procedure.title, lines };
