@@ -111,12 +111,39 @@ export function sideToTighten(state: JobState, step: AdjustStep): string | null 
 }
 
 /**
+ * How far to turn the side that is to be tightened, from every round so far: what a turn of the left moved the gaps
+ * apart, and one of the right together, by least squares; in eighths, at least one. Null before a turn has shown it.
+ */
+function gapTurn(trail: readonly Round[], sides: readonly [string, string], most: number): number | null {
+  let turns = 0;
+  let before: number | null = null;
+  let [moved, squares] = [0, 0];
+  for (const round of trail) {
+    if (isEvent(round, "adjust_turned")) {
+      turns += round.body.side === sides[0] ? round.body.amount : -round.body.amount;
+      continue;
+    }
+    const [left, right] = round.body.sides ?? [0, 0];
+    if (before !== null) {
+      moved += turns * (left - right - before);
+      squares += turns * turns;
+    }
+    before = left - right;
+    turns = 0;
+  }
+  const wanted = before === null ? 0 : (Math.abs(before) * squares) / moved;
+  // Where turns moved it the wrong way, or not at all, they tell nothing of the next.
+  if (!(moved > 0) || equal(wanted, 0)) return null;
+  return Math.min(most, Math.max(1, Math.floor(8 * wanted + 1e-9)) / 8);
+}
+
+/**
  * How far to turn next, in the step's own unit, plus for more of it; from what earlier turns did, or null before any
- * turn has shown what it does. Halves, because nobody turns finer by hand.
+ * turn has shown what it does. Halves, because nobody turns finer by hand. Of two sides the one to tighten is meant.
  */
 export function suggestTurn(state: JobState, step: AdjustStep): number | null {
   const trail = trailOf(state, step.id);
-  if (step.sides) return null;
+  if (step.sides) return gapTurn(trail, step.sides, step.turn.most ?? Infinity);
   if (step.suggest === "track.tension") return tensionTurn(trail);
   const reads = trail.filter((e) => isEvent(e, "adjust_read"));
   const [before, now] = reads.slice(-2);

@@ -193,19 +193,37 @@ export function splineWorked(bench: Bench, state: JobState, step: SplineStep, ty
   };
 }
 
-/** How far to back the adjuster off, in turns and in mm of travel by its thread; the turns by the school that was answered. */
-export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep): Answer<Worked> {
+/** A plain number, fractions too; null where it is none. */
+function plainNumber(text: string): number | null {
+  const read = /^[\d\s.,/]+$/.test(text) ? quantityParse({ text, kind: "length", unit: "mm" }) : null;
+  return read?.ok ? read.value.value : null;
+}
+
+/**
+ * How far to back the adjuster off, in turns and in mm of travel by its thread; the turns by the school that was
+ * answered. Typed, how far it went in before, in turns: then what was taken up is kept too.
+ */
+export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep, typed: string): Answer<Worked> {
   const turns = wayOf(bench, state, step.turnsBy)?.turns;
   if (turns === undefined)
     return refuse("missing", "step", "Say first which way the tension is set: it is asked in this work.");
+  const inTurns = typed === "" ? null : plainNumber(typed);
+  if (typed !== "" && inTurns === null) {
+    const message = `"${typed}" is no number of turns. How far it went in before it is backed off: 1.5 or 1 1/2; Enter leaves it out.`;
+    return refuse("type", "typed", message);
+  }
+  const takenUp = inTurns === null ? {} : { inTurns, takenUp: inTurns - turns };
   const spec = specAt(bench, state, step.pitch);
   // Without the thread's pitch the turns still hold; the millimetres are left out, not made up.
-  if (spec?.kind !== "figure") return { ok: true, value: { figures: { turns, travelMm: null }, from: {} } };
+  if (spec?.kind !== "figure") return { ok: true, value: { figures: { turns, ...takenUp, travelMm: null }, from: {} } };
   const answer = caseBackoff({ turns, threadPitchMm: spec.value });
   if (!answer.ok) return answer;
   return {
     ok: true,
-    value: { figures: { turns, travelMm: answer.value.travelMm }, from: { threadPitchMm: spec.value } },
+    value: {
+      figures: { turns, ...takenUp, travelMm: answer.value.travelMm },
+      from: { threadPitchMm: spec.value },
+    },
   };
 }
 
@@ -301,7 +319,7 @@ export function workedOut(bench: Bench, state: JobState, id: string, typed: stri
     case "track.lugs":
       return lugsWorked(bench, state, typed);
     case "case.backoff":
-      return backoffWorked(bench, state, step);
+      return backoffWorked(bench, state, step, typed);
   }
 }
 
@@ -319,7 +337,7 @@ export function figuresWords({ figures, step }: { figures: Figures; step: Step |
     case "track.lugs":
       return `${figures.torn} of ${figures.lugs} lugs torn (${of("tornPercent", 1)} %), ${figures.pulled} of ${figures.studs} studs gone (${of("pulledPercent", 1)} %)`;
     case "case.backoff":
-      return `back off ${figures.turns} of a turn${figures.travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}`;
+      return `back off ${figures.turns} of a turn${figures.travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}${figures.takenUp === undefined ? "" : `; ${of("takenUp", 2)} turns taken up`}`;
     case "case.freeplay":
       return `${figures.topTeeth} over ${figures.bottomTeeth}, ${figures.links} links, ${of("freePlayMm", 1)} mm of play before the tensioner`;
     case "clutch.stack":

@@ -13,7 +13,7 @@ import {
   stepOf,
 } from "../procedure/index.ts";
 import { quantityParse, splitValues } from "../quantity/index.ts";
-import { roundWords, suggestTurn, turnOf } from "./adjust.ts";
+import { roundWords, sideToTighten, suggestTurn, turnOf } from "./adjust.ts";
 import { activePoints } from "./applies.ts";
 import { type Bench, presetOf } from "./bench.ts";
 import { changeOf, changeSentence } from "./change.ts";
@@ -392,8 +392,9 @@ function adjust(line: string, { bench, state, gauge }: LineContext, aim: Slot & 
     if (step.turn.sayDirection && line !== "" && amount !== 0 && !/^[+-]/.test(line)) {
       return refused(`${line}: which way? +${line} is ${step.turn.what}, -${line} is back.`);
     }
-    const side = step.sides ? oneOf(read?.[2] ?? "", step.sides) : null;
-    if (step.sides && line === "") return refused(`${how}, and on which side: +0.5 ${step.sides[0]}.`);
+    // Enter takes what is suggested, on the side to tighten.
+    const said = line === "" ? sideToTighten(state, step) : (read?.[2] ?? "");
+    const side = step.sides ? oneOf(said ?? "", step.sides) : null;
     if (step.sides && side === null && amount !== 0) {
       return refused(`${line}: on which side? Type ${line} ${step.sides[0]} or ${line} ${step.sides[1]}.`);
     }

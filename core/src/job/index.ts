@@ -24,6 +24,7 @@ export {
   workedOut,
 } from "./computed.ts";
 export { type Told, toldAt } from "./told.ts";
+export { toolList } from "./toolList.ts";
 export {
   activeParts,
   activePoints,

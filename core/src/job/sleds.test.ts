@@ -62,6 +62,10 @@ describe("how a machine is made decides what is done", () => {
     expect(tasksOf(job).filter((id) => /seat|lock/.test(id))).toEqual([
       ...["off:lock-nut", "do:seat", "fit:lock-nut", "torque:lock-nut", "do:hold-lock"],
     ]);
+    // How far it went in before is kept with it, and so is what was taken up.
+    const counted = backed("quarter b");
+    expect(counted.type("soon")).toMatch(/^"soon" is no number of turns\. .* 1\.5 or 1 1\/2; Enter leaves it out\.$/);
+    expect(counted.type("1 1/2")).toMatch(/back off 0\.25 of a turn, 0\.38 mm; 1\.25 turns taken up$/);
     const fingers = backed("two");
     expect(tasksOf(fingers)).toContain("do:seat-key");
     expect(tasksOf(fingers)).not.toContain("do:seat");
@@ -233,6 +237,32 @@ describe("readings that mean nothing alone", () => {
     expect(job.type("+0.5")).toBe("+0.5: on which side? Type +0.5 left or +0.5 right.");
     expect(job.type("+0.5 left")).toMatch(/turned \+0\.5 turns, left$/);
     expect(job.type("12 13")).toMatch(/1\.0 mm apart, inside 2\.0 at most$/);
+  });
+
+  test("from the second round on the bench says how far to turn the tight side; Enter turns it", () => {
+    const job = at("adjust:set-gaps");
+    const step = stepOf(track.procedure, "set-gaps");
+    if (step?.kind !== "adjust") throw new Error("no such step");
+    job.typeAll("6 18", "+0.25 left", "8 16");
+    // A quarter turn brought twelve to eight: half a turn is left, and no more than that at a time.
+    expect(suggestTurn(job.state, step)).toBe(0.5);
+    expect(job.type("")).toMatch(/turned \+0\.5 turns, left$/);
+    // It went too far: now the right side is the tight one, by what all three rounds moved it.
+    job.type("14 10");
+    expect(sideToTighten(job.state, step)).toBe("right");
+    // Twelve and four moved it sixteen by turns of 0.25 and 0.5: (0.25·4 + 0.5·12) over (0.25² + 0.5²) a turn.
+    const aTurn = (0.25 * 4 + 0.5 * 12) / (0.25 ** 2 + 0.5 ** 2);
+    expect(suggestTurn(job.state, step)).toBe(Math.max(1, Math.floor((8 * 4) / aTurn)) / 8);
+    expect(job.type("")).toMatch(/turned \+0\.125 turns, right$/);
+  });
+
+  test("turns that moved the gaps the wrong way tell nothing of the next", () => {
+    const job = at("adjust:set-gaps");
+    const step = stepOf(track.procedure, "set-gaps");
+    if (step?.kind !== "adjust") throw new Error("no such step");
+    job.typeAll("6 18", "+0.25 left", "5 19");
+    expect(suggestTurn(job.state, step)).toBeNull();
+    expect(job.type("")).toMatch(/and on which side: \+0\.5 left\.$/);
   });
 
   test("a belt's play is cold or hot, and is never taken for the other", () => {

@@ -40,8 +40,12 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
   const named = (path: (string | number)[], keys: Readonly<Record<string, string>>): void => {
     for (const [name, key] of Object.entries(keys)) ask([...path, name], key, FIGURE);
   };
+  const told = (path: (string | number)[], keys: readonly string[]): void =>
+    keys.forEach((key, j) => ask([...path, "tells", j], key, TOLD));
   procedure.spine.forEach((entry, i) => {
     const path = ["spine", i];
+    told([...path, "apart"], entry.apart.tells);
+    told([...path, "together"], entry.together.tells);
     if (entry.kind === "pack") entry.layers.forEach((layer, j) => counted([...path, "layers", j], layer));
     else counted(path, entry);
     if (entry.kind === "part") entry.loose.forEach((piece, j) => counted([...path, "loose", j], piece));
@@ -49,8 +53,6 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
     ask([...path, "torque", "spec"], entry.torque.spec, ["torque"]);
     if (entry.places !== undefined) ask([...path, "places"], entry.places, ["places"]);
   });
-  const told = (path: (string | number)[], tells: readonly string[]): void =>
-    tells.forEach((key, j) => ask([...path, "tells", j], key, TOLD));
   procedure.points.forEach((point, i) => {
     told(["points", i], point.tells);
     if (point.kind !== "measure") return;

@@ -42,6 +42,7 @@ const directionSchema = z.strictObject({
   /** What a second pair of hands does here, where there is one. */
   helper: sentence.optional(),
   tools,
+  tells,
 });
 
 /** A small part that is counted out and counted in: a dowel, a washer, a wedge put there for the time of the work. */

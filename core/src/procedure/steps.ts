@@ -212,6 +212,8 @@ const backoffSchema = z.strictObject({
   /** The question whose answer says how many turns. */
   turnsBy: id,
   pitch: id,
+  /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
+  takesUp: id.optional(),
 });
 
 /** Gears and links that go into a case: their ratio, and the play that its fixed centres leave; refused where they do not fit. */

@@ -55,11 +55,13 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
       {turning && (
         <p className="border-2 border-petrol p-3 text-xl">
           <span className="caption block">turn next</span>
-          {step.sides
-            ? `The ${tighten ?? step.sides[0]} side a little${step.turn.most === undefined ? "" : `, at most ${step.turn.most} ${step.turn.unit}`}. Then type how far and where, such as +0.5 ${tighten ?? step.sides[0]}; read again.`
-            : suggested === null
-              ? `A little, then say how many ${step.turn.unit}: plus is ${step.turn.what}. What it does shows how far to go.`
-              : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
+          {step.sides && suggested !== null
+            ? `+${suggested} ${step.turn.unit}, ${tighten ?? ""}: from what earlier turns did. Enter takes it.`
+            : step.sides
+              ? `The ${tighten ?? step.sides[0]} side a little${step.turn.most === undefined ? "" : `, at most ${step.turn.most} ${step.turn.unit}`}. Then type how far and where, such as +0.5 ${tighten ?? step.sides[0]}; read again.`
+              : suggested === null
+                ? `A little, then say how many ${step.turn.unit}: plus is ${step.turn.what}. What it does shows how far to go.`
+                : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
         </p>
       )}
       {step.drawing === "track sag" && aim && (

@@ -142,9 +142,9 @@ const TURNS: Readonly<Record<string, string>> = { "0": "no", "0.25": "¼", "0.37
 
 function BackOff(props: PanelProps & { step: BackoffStep; taken: Taken }) {
   const { bench, state, step, taken } = props;
-  const worked = backoffWorked(bench, state, step);
+  const worked = backoffWorked(bench, state, step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
-  const { turns, travelMm } = taken?.figures ?? worked.value.figures;
+  const { turns, travelMm, takenUp } = taken?.figures ?? worked.value.figures;
   return (
     <>
       <p className="text-2xl">
@@ -157,6 +157,15 @@ function BackOff(props: PanelProps & { step: BackoffStep; taken: Taken }) {
           "; the thread’s pitch is not on file, so no millimetres"
         )}
         .
+      </p>
+      <p className="text-lg text-soft">
+        {typeof takenUp === "number" ? (
+          <>
+            <strong className="figure text-ink">{shown(takenUp, 2)}</strong> turns taken up this time.
+          </>
+        ) : (
+          "Type how far it went in, such as 1.5, and the turns are counted since the chain was new."
+        )}
       </p>
       <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
       <TakeKey {...props} />

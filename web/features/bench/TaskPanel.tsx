@@ -7,6 +7,8 @@ import {
   type Slot,
   type Task,
   toldAt,
+  toolList,
+  walk,
   wayOf,
 } from "@averin/core";
 import type { ReactNode } from "react";
@@ -107,6 +109,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      {task.number === 1 && <ToolsAhead bench={props.bench} state={props.state} />}
       <ToldPanel {...rest} task={task} />
       <WholePanel bench={props.bench} state={props.state} task={task} lives={lives} />
       <Answered {...rest} task={task} />
@@ -119,6 +122,18 @@ export function TaskPanel(
       )}
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
+  );
+}
+
+/** Before anything is opened: every tool of the work, sizes merged, so that nothing is fetched with oily hands. */
+function ToolsAhead({ bench, state }: { bench: Bench; state: JobState }) {
+  const tools = toolList(walk(bench, state));
+  if (tools.length === 0) return null;
+  return (
+    <section aria-label="Tools of the whole job" className="border-l-4 border-petrol pl-3">
+      <h2 className="caption">laid out before it begins</h2>
+      <p className="text-lg">{tools.join(" · ")}</p>
+    </section>
   );
 }
 

@@ -10,6 +10,7 @@ import {
   type Slot,
   specAt,
   stepOf,
+  suggestTurn,
   turnOf,
 } from "@averin/core";
 
@@ -45,6 +46,7 @@ function adjustHint(bench: Bench, state: JobState, id: string): string {
   const step = stepOf(bench.procedure, id);
   if (step?.kind !== "adjust") return "";
   if (turnOf(state, step.id) === "turn" && !isAdjusted(state, step.id)) {
+    if (step.sides && suggestTurn(state, step) !== null) return `Enter: as suggested; or +0.5 ${step.sides[0]}`;
     return step.sides
       ? `how far and where: +0.5 ${step.sides[0]}`
       : `+ is ${step.turn.what}, - is back; Enter: as suggested`;
@@ -57,7 +59,7 @@ function adjustHint(bench: Bench, state: JobState, id: string): string {
 const COMPUTE_HINTS = {
   "clutch.stack": "Enter takes it",
   "chain.slack": "Enter takes it",
-  "case.backoff": "Enter takes it",
+  "case.backoff": "Enter takes it; or how far it went in: 1.5",
   "chain.length": "Enter keeps these; or front and rear: 14 48",
   "chain.spline": "three widths: old, new, shaft",
   "case.freeplay": "Enter takes these; or top, bottom, links: 21 40 76",

@@ -1,4 +1,14 @@
-import { activeParts, activePoints, type Bench, fold, isEvent, isRenewed, type JobState, stepOf } from "@averin/core";
+import {
+  activeParts,
+  activePoints,
+  type Bench,
+  fold,
+  isEvent,
+  isRenewed,
+  type JobEvent,
+  type JobState,
+  stepOf,
+} from "@averin/core";
 import type { Database } from "../database.ts";
 import { jobById, type OpenedJob } from "./jobs.ts";
 
@@ -22,6 +32,22 @@ const partsRenewed = (bench: Bench, state: JobState) =>
     );
     return fitted && isRenewed(state, part, 1) && activePoints(bench, state).some((point) => point.on === part.id);
   });
+
+type TakenUp = { role: string; name: string; amount: number; unit: string };
+
+/** What a line took up of a part that stretches: an adjuster that was turned, or backed off less than it went in. */
+function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
+  if (body.type !== "adjust_turned" && body.type !== "figure_taken") return null;
+  const step = stepOf(bench.procedure, body.step);
+  if (step?.kind === "adjust" && step.takesUp !== undefined && body.type === "adjust_turned") {
+    const name = `${step.title.toLowerCase()}${body.side ? `, ${body.side}` : ""}`;
+    return { role: step.takesUp, name, amount: body.amount, unit: step.turn.unit };
+  }
+  if (step?.kind !== "compute" || step.calculator !== "case.backoff" || body.type !== "figure_taken") return null;
+  const { takenUp } = body.figures;
+  if (step.takesUp === undefined || typeof takenUp !== "number") return null;
+  return { role: step.takesUp, name: "tension", amount: takenUp, unit: "turns" };
+}
 
 /**
  * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
@@ -50,17 +76,16 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       if (part.role !== undefined) taken.delete(part.role);
     }
     for (const event of events) {
-      if (!isEvent(event, "adjust_turned") || state.struck.has(event.id)) continue;
-      const step = stepOf(bench.procedure, event.body.step);
-      if (step?.kind !== "adjust" || step.takesUp === undefined) continue;
-      const name = `${step.takesUp}: ${step.title.toLowerCase()}${event.body.side ? `, ${event.body.side}` : ""}`;
-      const own = taken.get(step.takesUp) ?? new Map<string, Life>();
+      const up = state.struck.has(event.id) ? null : takenUpBy(bench, event);
+      if (up === null) continue;
+      const name = `${up.role.replace("-", " ")}: ${up.name}`;
+      const own = taken.get(up.role) ?? new Map<string, Life>();
       const before = own.get(name);
-      taken.set(step.takesUp, own);
+      taken.set(up.role, own);
       own.set(name, {
         ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
         lasts: now - (before?.since ?? meter.value),
-        ...{ turns: (before?.turns ?? 0) + event.body.amount, turnUnit: step.turn.unit },
+        ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
       });
     }
   }
