@@ -395,6 +395,8 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
 test("pieces in a row are said as they come off; without their order nothing is kept", () => {
   const made = [word("housings", "single"), word("brake-place", "drive shaft"), torque("case-screw")];
   const job = jobOn(shop("shaft-bearings", made), lead).until("off:shaft-stack", {
+    ...{ "inspect:feel-bearing-clutch:found": ["smooth"], "inspect:feel-bearing-case:found": ["smooth"] },
+    ...{ "inspect:feel-bearing-jack-clutch:found": ["dry"], "inspect:feel-bearing-jack-case:found": ["dry"] },
     ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
   });
   const before = job.events.length;
@@ -547,4 +549,15 @@ test("centres and offset are read where a belt wore on one flank, before the new
   const slanted = jobOn(belt).until("measure:belt-width:left", answers("misaligned"));
   const ids = tasksOf(slanted).filter((id) => /clutch-|fit:drive-belt/.test(id));
   expect(ids).toEqual(["measure:clutch-centre:left", "measure:clutch-offset:left", "fit:drive-belt"]);
+});
+
+test("bearings are felt before anything of them is pulled, and what is felt speaks for each", () => {
+  const job = jobOn(shop("shaft-bearings", [word("brake-place", "jackshaft"), word("shaft-drive", "variable belt")]));
+  const ids = tasksOf(job);
+  const felt = ids.indexOf("inspect:feel-bearing-case:found");
+  expect(felt).toBeGreaterThan(ids.indexOf("off:drive-side"));
+  expect(felt).toBeLessThan(ids.indexOf("off:retainer-screws"));
+  job.keep({ type: "finding_recorded", point: "feel-bearing-case", item: 1, word: "notchy" });
+  const part = partOf(job.shop.procedure, "bearing-case");
+  expect(part && proposalFor(job.shop, job.state, part, 1)).toMatchObject({ decision: "renew" });
 });

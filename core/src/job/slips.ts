@@ -38,6 +38,12 @@ const UNIT_WORDS: Record<string, string> = {
   "lbf.in": "inch-pounds",
   "lbf.ft": "foot-pounds",
   "kgf.m": "kilogram-metres",
+  floz_us: "US fluid ounces",
+  qt_us: "US quarts",
+  L: "litres",
+  lb: "pounds",
+  kg: "kilograms",
+  psi: "pounds per square inch",
 };
 const shown: Record<string, string> = { "N.m": "N·m" };
 const figure = (value: number): string => String(Number(value.toPrecision(3)));

@@ -2,6 +2,7 @@ export { type Condition, type Facts, factsIn, holds, machineFact } from "./condi
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";
+export { madeFor } from "./madeFor.ts";
 export {
   countsNeeded,
   doStepOf,

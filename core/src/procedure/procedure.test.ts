@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { shippedBodies, shippedPieces } from "../../testingProcedures.ts";
-import { assemble, holds, itemName, partsOf, procedureSchema } from "./index.ts";
+import { shippedBodies, shippedBody, shippedPieces } from "../../testingProcedures.ts";
+import { assemble, figuresAsked, holds, itemName, machineFacts, madeFor, partsOf, procedureSchema } from "./index.ts";
 
 test.each(shippedBodies)("%s is a whole procedure", (file, body) => {
   const procedure = procedureSchema.parse(body);
@@ -114,6 +114,29 @@ test("a part among several carries its number, a single one its name", () => {
   const friction = partsOf(procedure).find((part) => part.id === "friction");
   expect(itemName(friction ?? { name: "" }, 4, 9)).toBe("friction 4");
   expect(itemName({ name: "Cover" }, 1, 1)).toBe("Cover");
+});
+
+describe("a procedure as one machine has it", () => {
+  const renewal = procedureSchema.parse(shippedBody("track-replacement"));
+  const chain = { "drive-case": "chain in oil", "shaft-drive": "variable belt" };
+  const belt = { "drive-case": "toothed belt", "shaft-drive": "chain from the bike" };
+  const entries = (config: Record<string, string>): string[] => madeFor(renewal, config).spine.map((entry) => entry.id);
+
+  test("what its words rule out is gone, what a word not known yet decides is still there", () => {
+    expect(entries(chain)).toEqual(expect.arrayContaining(["gears", "drive-side", "lock-nut"]));
+    expect(entries(belt)).toEqual(expect.arrayContaining(["belt", "kit-chain", "shaft-stack", "shaft-stack-plain"]));
+    for (const id of ["gears", "lock-nut", "drive-side"]) expect(entries(belt)).not.toContain(id);
+    expect(entries({})).toHaveLength(renewal.spine.length);
+  });
+
+  test("nobody is asked for the chain's tensioner on a belt machine, nor for its figures", () => {
+    expect(machineFacts(madeFor(renewal, chain))).toContain("tensioner");
+    expect(machineFacts(madeFor(renewal, belt))).not.toContain("tensioner");
+    const figures = (config: Record<string, string>) => figuresAsked(madeFor(renewal, config)).map(({ key }) => key);
+    expect(figures(chain)).toContain("top-gear-torque");
+    expect(figures(belt)).not.toContain("top-gear-torque");
+    expect(figures(belt)).toContain("belt-play-cold");
+  });
 });
 
 describe("shared pieces", () => {

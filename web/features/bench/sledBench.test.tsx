@@ -64,6 +64,8 @@ test("what cannot be undone stands in the step before Enter, and pieces in a row
   expect(stepPanel(drill)).toMatch(/This cannot be undone\. <\/strong>A hole stays a hole/);
   const made = [word("housings", "dual"), word("brake-place", "drive shaft"), torque("case-screw")];
   const stack = jobOn(shop("shaft-bearings", made)).until("off:shaft-stack", {
+    ...{ "inspect:feel-bearing-clutch:found": ["smooth"], "inspect:feel-bearing-case:found": ["smooth"] },
+    ...{ "inspect:feel-bearing-jack-clutch:found": ["dry"], "inspect:feel-bearing-jack-case:found": ["dry"] },
     ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
   });
   expect(helpAt(stack).words).toContain("short spacer");

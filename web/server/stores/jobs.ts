@@ -13,6 +13,7 @@ import {
   type JobState,
   KNOWN_FIGURES,
   machineFacts,
+  madeFor,
   type RefusalData,
   summarise,
 } from "@averin/core";
@@ -261,7 +262,8 @@ export async function openJob(
     }
     const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
     const config = configOf(specs);
-    const unknown = machineFacts(found.procedure).filter((key) => config[key] === undefined);
+    const made = madeFor(found.procedure, config);
+    const unknown = machineFacts(made).filter((key) => config[key] === undefined);
     if (unknown.length > 0) {
       const labels = unknown.map((key) => KNOWN_FIGURES.get(key)?.label.toLowerCase() ?? key).join(", ");
       throw new Refused(422, {
@@ -271,7 +273,7 @@ export async function openJob(
       });
     }
     const counts: Record<string, number> = {};
-    for (const [part, count] of countsNeeded(found.procedure)) {
+    for (const [part, count] of countsNeeded(made)) {
       const spec = typeof count === "number" ? null : specs.find((s) => s.key === count.spec);
       if (typeof count !== "number" && spec?.kind !== "count") {
         throw new Refused(422, {

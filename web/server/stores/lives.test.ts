@@ -62,3 +62,19 @@ test("a kit is not asked for a drive belt, and is offered no work on one", async
   const first = nextTask(bench, state, tasks);
   expect(first && waitingSlots(bench, state, first).length).toBeGreaterThan(0);
 });
+
+test("a belt machine opens the work that a chain machine has too, without the chain's figures and counts", async () => {
+  const mira = await actorCalled(db, "Mira Orr");
+  const machine = { id: await machineOf("Slope sled 1") };
+  for (const [procedure, symptom] of [
+    ["track-replacement", "track torn"],
+    ["shaft-bearings", "growls"],
+  ] as const) {
+    const intake = intakeSchema.parse({ machine, meter: 1900, procedure, complaint: "x", symptom });
+    const { id } = await openJob(db, intake, mira);
+    const { bench, events } = await jobById(db, id);
+    const ids = walk(bench, fold(events)).map((task) => task.id);
+    expect(ids).toEqual(expect.arrayContaining(["off:belt", "fit:hub"]));
+    expect(ids.filter((task) => /gears|tensioner|lock-nut|oil/.test(task))).toEqual([]);
+  }
+});

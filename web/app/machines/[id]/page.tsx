@@ -1,4 +1,4 @@
-import { figuresAsked } from "@averin/core";
+import { configOf, figuresAsked, madeFor } from "@averin/core";
 import { Lives } from "@/features/machine/Lives";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
@@ -19,10 +19,12 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const rechecks = await rechecksOpen(db, machine.id);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
   const lives = await livesOf(db, machine.id);
+  const config = configOf(specs);
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds)).map(({ procedure }) => {
     // Told where it is asked for first: the same figure is entered once.
-    const keys = [...new Set(figuresAsked(procedure).map(({ key }) => key))].filter((key) => !seen.has(key));
+    const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
+    const keys = [...new Set(asked)].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
     const lines = keys.map((key): FigureLine => ({
       key,
