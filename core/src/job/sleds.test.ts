@@ -62,6 +62,8 @@ describe("how a machine is made decides what is done", () => {
     expect(tasksOf(job).filter((id) => /seat|lock/.test(id))).toEqual([
       ...["off:lock-nut", "do:seat", "fit:lock-nut", "torque:lock-nut", "do:hold-lock"],
     ]);
+    // And it is read once more there, not with the cover on at the end.
+    expect(tasksOf(job)[tasksOf(job).indexOf("do:hold-lock") + 1]).toBe("measure:case-play:left");
     // How far it went in before is kept with it, and so is what was taken up.
     const counted = backed("quarter b");
     expect(counted.type("soon")).toMatch(/^"soon" is no number of turns\. .* 1\.5 or 1 1\/2; Enter leaves it out\.$/);
@@ -471,6 +473,15 @@ test("a belt below the rim is read with a minus; other lengths are never below n
   // Then the deflection is set in rounds, each under the stated push.
   expect(tasksOf(job).indexOf("adjust:set-deflection")).toBe(tasksOf(job).indexOf("measure:running-height:left") + 1);
   expect(job.until("adjust:set-deflection", {}).type("38")).toBe("38: under which push? Type 38 at 11.5 kg.");
+});
+
+test("a track is set while its axle still slides, then the axle is tightened, and the sag read once more", () => {
+  for (const id of ["track-tension", "skid-out-in", "track-replacement"]) {
+    const ids = tasksOf(jobOn(shop(id, [])));
+    const order = ["fit:axle-bolt", "adjust:set-sag", "adjust:set-gaps", "torque:axle-bolt", "do:lock-axle"];
+    expect(ids.filter((task) => order.includes(task))).toEqual(order);
+    expect(ids.indexOf("measure:sag-found:left")).toBeGreaterThan(ids.indexOf("do:lock-axle"));
+  }
 });
 
 test("a ride comes before the reading it heats up for, and centres are read before the drill", () => {

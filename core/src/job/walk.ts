@@ -12,6 +12,7 @@ import {
   type GearingStep,
   holds,
   itemName,
+  type MeasurePoint,
   partOf,
   phaseOfStage,
   type Point,
@@ -321,13 +322,24 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (pointsByPlace.get(placeOf(stage, at)) ?? []).map((point) =>
       pointTask(bench, state, point, under, phaseOfStage(stage)),
     );
+  const back = spine.filter((entry) => goesBack(bench, state, entry));
+  // Read once more as left: after the first of its entries that goes in, or at the end.
+  const asLeft = grouped(
+    points.filter((point): point is MeasurePoint => point.kind === "measure" && point.again),
+    ({ leftAfter }) => leftAfter.find((id) => back.some((entry) => entry.id === id)) ?? "",
+  );
+  const readAgain = (after: string, stage: Stage): Sketch[] =>
+    (asLeft.get(after) ?? []).map((point) => ({
+      ...pointTask(bench, state, point, stage, "left"),
+      title: `${point.name}, as left`,
+    }));
   const at = (stage: Stage & Point["stage"], place: Anchored): Sketch[] => [
     ...stepsAt(stage, place, false),
     ...pointsAt(stage, place, stage),
+    ...(stage === "together" && place.after !== undefined ? readAgain(place.after, stage) : []),
     ...stepsAt(stage, place, true),
   ];
   const computes = steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
-  const back = spine.filter((entry) => goesBack(bench, state, entry));
   /** The entry a group waits for before it is tightened, where that goes in; else null: as soon as it is in itself. */
   const tightenedAfter = (entry: FastenerEntry): string | null =>
     back.find((e) => e.id === entry.torque.after)?.id ?? null;
@@ -418,12 +430,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...steps.filter(isEarly).flatMap(stepTask),
     ...pointsAt("prove", {}, "prove"),
     ...stepsAt("prove", {}, true),
-    ...points
-      .filter((point) => point.kind === "measure" && point.again)
-      .map((point) => ({
-        ...pointTask(bench, state, point, "prove", "left"),
-        title: `${point.name}, as left`,
-      })),
+    ...readAgain("", "prove"),
     ...stepsAt("prove", {}, false),
   ];
   const asked = procedure.questions.filter((q) => holds(q.when, facts) === true);

@@ -229,6 +229,10 @@ export function lint(procedure: Procedure): Issue[] {
     if (point.for !== undefined && !decided.has(point.for)) {
       complain(["points", i, "for"], `nothing is decided about "${point.for}".`);
     }
+    if (point.kind === "measure" && point.leftAfter.length > 0) {
+      point.leftAfter.forEach((entry, j) => inSpine(entry, ["points", i, "leftAfter", j]));
+      if (!point.again) complain(["points", i, "leftAfter"], "only what is read again has a place for it.");
+    }
     if (point.kind === "measure" && point.placeNames && point.placeNames.length !== point.places) {
       complain(["points", i, "placeNames"], `${point.places} places need as many names.`);
     }

@@ -76,6 +76,8 @@ const measureSchema = z.strictObject({
   stage: z.enum(POINT_STAGES).default("bench"),
   /** A setting: read once more at the end, as left, beside what was found. It is put right, so it renews no part. */
   again: z.boolean().default(false),
+  /** The entries after which it is read once more, the first that goes in counting; at the end where none is named. */
+  leftAfter: z.array(id).default([]),
   drawing: z.enum(MEASURE_DRAWINGS).optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */
   pair: z.boolean().default(false),

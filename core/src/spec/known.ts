@@ -87,6 +87,7 @@ export const KNOWN_FIGURES: ReadonlyMap<string, KnownFigure> = new Map([
   ...known("torque", "N·m", {
     "arm-bolt-torque": "Arm bolts",
     "axle-bolt-torque": "Rear axle bolts",
+    "bracket-bolt-torque": "Bracket bolts",
     "bottom-gear-torque": "Bottom gear nut",
     "case-drain-torque": "Drain plug of the case",
     "case-lock-torque": "Adjuster lock nut of the case",
@@ -112,6 +113,7 @@ export const KNOWN_FIGURES: ReadonlyMap<string, KnownFigure> = new Map([
     "wheel-nut-torque": "Wheel nuts",
   }),
   ...known("count", "", {
+    "bracket-bolt-count": "Bracket bolts",
     "case-screw-count": "Case cover screws",
     "cover-bolt-count": "Cover bolts",
     "grease-point-count": "Grease points with caps",

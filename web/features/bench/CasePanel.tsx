@@ -7,7 +7,10 @@ const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"
 export const isPlay = (point: string): boolean => PLAYS.includes(point);
 
 /** What short names the plays have beside the drawing. */
-const SHORT: Record<string, string> = { "case-play": "free play", "belt-play-cold": "cold", "belt-play-hot": "hot" };
+const SHORT: Record<string, string> = {
+  "case-play": "free play",
+  ...{ "belt-play-cold": "cold", "belt-play-hot": "hot" },
+};
 
 /** Gears with their chain or belt and tensioner, and each play as it was read last; where the case's figures are on file. */
 export function CasePanel({

@@ -133,7 +133,7 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
     ...[limit("track-sag", { kind: "range", serviceMin: 30, serviceMax: 38 }), figure("sag-load", 7.3, "kg")],
     ...[limit("gap-difference", { kind: "max", serviceMax: 2 }), torque("axle-bolt")],
   ]);
-  const job = new TestJob(sled, technician, {}).until("do:lock-axle", {
+  const job = new TestJob(sled, technician, {}).until("do:set-down", {
     ...{ "do:still": ["", "ridden", "new"], "do:lift-plan": ["", "alone"] },
     ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
     ...{ "adjust:set-gaps": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
