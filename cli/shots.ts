@@ -105,10 +105,10 @@ const VIEWS: View[] = [
     },
   },
   {
-    name: "axle-strike",
+    name: "sled-case",
     size: DESK,
     theme: "light",
-    show: (page) => openBench(page, "Flock quad 5"),
+    show: (page) => openBench(page, "Ridge sled 2").then(() => page.getByRole("button", { name: "Seen" }).click()),
   },
   {
     name: "sled-slides",

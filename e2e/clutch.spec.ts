@@ -76,9 +76,13 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   // The server is killed; what is typed meanwhile is shown as not yet kept, and kept once when it is back.
   await shop.kill();
   await typeLines(page, ["2.80 2.81 2.80"]);
-  await expect(page.getByText(/3 not yet kept/)).toBeVisible();
+  // Three at least: on a busy machine the line before may not have been answered when the server went.
+  const waiting = page.getByText(/\d+ not yet kept/);
+  const count = async (): Promise<number> => Number(/^\d+/.exec((await waiting.textContent()) ?? "")?.[0]);
+  await expect.poll(count).toBeGreaterThanOrEqual(3);
+  const held = await count();
   await typeLines(page, ["2.79"]);
-  await expect(page.getByText(/4 not yet kept/)).toBeVisible();
+  await expect.poll(count).toBe(held + 1);
   await shop.start();
   await expect(page.getByText("all kept")).toBeVisible({ timeout: 20_000 });
   await page.reload();

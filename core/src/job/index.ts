@@ -23,6 +23,7 @@ export {
   splineWorked,
   workedOut,
 } from "./computed.ts";
+export { halfRead } from "./halfRead.ts";
 export { type Told, toldAt } from "./told.ts";
 export { toolList } from "./toolList.ts";
 export {

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { caseFigures, figure, jobOn, limit, shop as shopWith, torque, word } from "../../testingShop.ts";
 import type { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
@@ -571,4 +572,66 @@ test("bearings are felt before anything of them is pulled, and what is felt spea
   job.keep({ type: "finding_recorded", point: "feel-bearing-case", item: 1, word: "notchy" });
   const part = partOf(job.shop.procedure, "bearing-case");
   expect(part && proposalFor(job.shop, job.state, part, 1)).toMatchObject({ decision: "renew" });
+});
+
+test("whatever the adjusters' own pull is, the suggested turns bring the gaps together in a few rounds", () => {
+  const track = shop("track-tension", [
+    ...[limit("track-sag", { kind: "range", serviceMin: 30, serviceMax: 38 }), figure("sag-load", 7.3, "kg")],
+    ...[limit("gap-difference", { kind: "max", serviceMax: 2 }), torque("axle-bolt")],
+  ]);
+  const step = stepOf(track.procedure, "set-gaps");
+  if (step?.kind !== "adjust") throw new Error("no such step");
+  const begun = jobOn(track).until("adjust:set-gaps", {
+    ...{ "do:still": ["", "ridden", "run in"], "do:lift-plan": ["", "alone"] },
+    ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
+  });
+  const opening = begun.events;
+  fc.assert(
+    fc.property(
+      // How far a whole turn moves the difference of the gaps, and how far it is off at first: invented.
+      fc.double({ min: 8, max: 40, noNaN: true }),
+      fc.double({ min: -14, max: 14, noNaN: true }),
+      (aTurn, off) => {
+        const job = jobOn(track);
+        job.events = opening;
+        let difference = off;
+        const read = (): string => {
+          const [left, right] = [12 + difference / 2, 12 - difference / 2];
+          return job.type(`${left.toFixed(2)} ${right.toFixed(2)}`);
+        };
+        read();
+        for (let round = 0; round < 12 && job.task?.id === "adjust:set-gaps"; round += 1) {
+          const side = sideToTighten(job.state, step);
+          const turns = suggestTurn(job.state, step) ?? 0.125;
+          expect(turns).toBeGreaterThanOrEqual(0.125);
+          expect(turns).toBeLessThanOrEqual(0.5);
+          difference += (side === "left" ? 1 : -1) * turns * aTurn;
+          job.type(`+${turns} ${side ?? "left"}`);
+          read();
+        }
+        expect(Math.abs(difference)).toBeLessThan(2.2);
+        expect(job.task?.id).not.toBe("adjust:set-gaps");
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test("every link more leaves more play, and a pair with more teeth needs more of them", () => {
+  const job = jobOn(shop("chain-gears", [word("drive-case", "chain in oil"), ...caseFigures]));
+  const play = (top: number, bottom: number, links: number): number | null => {
+    const worked = workedOut(job.shop, job.state, "gear-pair", `${top} ${bottom} ${links}`);
+    return worked.ok ? Number(worked.value.figures.freePlayMm) : null;
+  };
+  fc.assert(
+    fc.property(fc.integer({ min: 17, max: 27 }), fc.integer({ min: 36, max: 46 }), (top, bottom) => {
+      const plays = Array.from({ length: 12 }, (_, i) => play(top, bottom, 70 + i));
+      const fit = plays.filter((mm): mm is number => mm !== null);
+      // Those that are too short come first, and from the first that fits each has more play than the one before.
+      expect(plays.slice(0, plays.length - fit.length).every((mm) => mm === null)).toBe(true);
+      fit.slice(1).forEach((mm, i) => expect(mm).toBeGreaterThan(fit[i] ?? Infinity));
+      const more = play(top + 2, bottom + 2, 81);
+      if (more !== null) expect(more).toBeLessThan(play(top, bottom, 81) ?? 0);
+    }),
+  );
 });

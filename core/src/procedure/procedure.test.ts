@@ -37,6 +37,21 @@ describe("a procedure that cannot be followed is refused, naming the place", () 
     ],
     ["an early step that proves nothing", (b) => void (step(b, "make-safe").early = true), /early: only a step of the/],
     [
+      "a figure told that nobody knows",
+      (b) => void (step(b, "make-safe").tells = ["lift-att"]),
+      /tells\.0: "lift-att" is no figure that is known here\. Is "lift-at" meant/,
+    ],
+    [
+      "a place to read again at what is not there",
+      (b) => void Object.assign(b.points?.[0] ?? {}, { again: true, leftAfter: ["flywheel"] }),
+      /points\.0\.leftAfter\.0: "flywheel" is no part/,
+    ],
+    [
+      "a place to read again what is read once",
+      (b) => void Object.assign(b.points?.[0] ?? {}, { leftAfter: ["cover"] }),
+      /points\.0\.leftAfter: only what is read again/,
+    ],
+    [
       "a point that speaks for nothing decided",
       (b) => void ((b.points?.[0] ?? {}).for = "cover"),
       /points\.0\.for: no/,

@@ -13,6 +13,7 @@ import {
   type JobState,
   KNOWN_FIGURES,
   machineFacts,
+  halfRead,
   madeFor,
   type RefusalData,
   summarise,
@@ -365,6 +366,7 @@ export async function appendEvents(
     const known = new Set(events.map((event) => event.id));
     const at = (now ?? new Date()).toISOString();
     const fresh: JobEvent[] = [];
+    const newly = request.events.filter(({ id }) => !known.has(id)).map(({ draft }) => draft);
     const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
     const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos);
     for (const { id, draft } of request.events) {
@@ -384,6 +386,8 @@ export async function appendEvents(
       known.add(id);
       state = fold(events);
     }
+    const half = halfRead(bench, state, newly);
+    if (half) throw new Refused(422, half);
     if (fresh.length > 0) {
       await insert(db, jobId, fresh, transaction);
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
