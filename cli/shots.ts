@@ -136,8 +136,8 @@ const VIEWS: View[] = [
     size: DESK,
     theme: "light",
     show: async (page) => {
-      await openBench(page, "Works sled 7");
-      await page.getByRole("link", { name: /Works sled 7/ }).click();
+      await openBench(page, "Kit bike 1");
+      await page.getByRole("link", { name: /Kit bike 1/ }).click();
       await page.getByRole("heading", { name: "Figures of this machine" }).waitFor();
     },
   },
