@@ -1,8 +1,5 @@
 import { type Bench, type ComputeStep, type JobState, sourceLine, stackCapacity } from "@averin/core";
-import dynamic from "next/dynamic";
-
-// The chart is loaded when it is shown: the bench itself opens without it.
-const LineChart = dynamic(() => import("@/instruments/LineChart").then((m) => m.LineChart), { ssr: false });
+import { LazyChart } from "./LazyChart.tsx";
 
 /** What the pack carries against what the engine asks, and how that falls as the linings wear. */
 export function CapacityPanel({ bench, state, step }: { bench: Bench; state: JobState; step: ComputeStep }) {
@@ -21,7 +18,7 @@ export function CapacityPanel({ bench, state, step }: { bench: Bench; state: Job
     <section aria-label="What the pack carries">
       <p className={`text-lg ${slipsAtMm === null ? "" : "font-semibold text-past"}`}>{says}</p>
       <div className="h-[200px]">
-        <LineChart
+        <LazyChart
           x="wear of the whole pack, mm"
           y="N·m"
           says={says}

@@ -20,10 +20,10 @@ import type { ReactNode } from "react";
 import { CaseWindow } from "@/instruments/CaseWindow";
 import { AxlePlace } from "@/instruments/AxlePlace";
 import { LugMap } from "@/instruments/LugMap";
-import { LineChart } from "@/instruments/LineChart";
 import { SplineFit } from "@/instruments/SplineFit";
 import { FigureKey } from "@/ui/FigureKey";
 import { CasePanel } from "./CasePanel.tsx";
+import { LazyChart } from "./LazyChart.tsx";
 import type { PanelProps } from "./TaskPanel.tsx";
 
 type Taken = BodyOf<"figure_taken"> | null;
@@ -227,7 +227,7 @@ function SlackSet(props: PanelProps & { step: SlackStep; taken: Taken }) {
         <span className="figure">{shown(figures.remains, 0)} mm</span> remains at the tightest, arm at{" "}
         <span className="figure">{shown(figures.tightestDeg)}°</span>.
       </p>
-      <LineChart
+      <LazyChart
         x="swing-arm angle, degrees"
         y="slack, mm"
         says={`slack over the travel when it is set to ${shown(figures.set)} mm`}
