@@ -10,7 +10,8 @@ const includeSchema = z.strictObject({
   with: z.record(id, sentence).default({}),
   when: conditionSchema.optional(),
 });
-const spine = z.array(z.union([includeSchema, z.looseObject({ id })])).default([]);
+// An include is held to its schema where it is put in: what is wrong with it is then told by its own name.
+const spine = z.array(z.union([z.looseObject({ include: z.string() }), z.looseObject({ id })])).default([]);
 /** What a procedure and a shared piece both hold. */
 const held = { spine, questions: list, points: list, steps: list, gates: list, routes: list };
 const lines = z.array(sentence).default([]);
@@ -74,6 +75,11 @@ export class IncludeFault extends Error {
   override name = "IncludeFault";
 }
 
+/** Where a file is not as its schema says, and what would be right. */
+function firstIssue({ issues: [first] }: z.ZodError): string {
+  return `${first?.path.join(".") ?? "$"}: ${first?.message ?? "not as it should be"}`;
+}
+
 /**
  * A procedure with the shared pieces that it names put in where they are named: their entries in the spine's row, what
  * else they hold before the procedure's own. `pieces` by the name of each; bodies as read from their files.
@@ -88,19 +94,16 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const spread = (row: Piece["spine"], trail: readonly string[]): Piece["spine"] =>
     row.flatMap((entry) => {
       if (!("include" in entry) || typeof entry.include !== "string") return [entry];
-      const { include: name, with: words, when } = includeSchema.parse(entry);
+      const named = includeSchema.safeParse(entry);
+      if (!named.success) throw new IncludeFault(`"${entry.include}": ${firstIssue(named.error)}`);
+      const { include: name, with: words, when } = named.data;
       if (trail.includes(name)) throw new IncludeFault(`"${name}" includes itself: ${[...trail, name].join(" → ")}.`);
       const found = pieces.get(name);
       if (found === undefined) {
         throw new IncludeFault(`"${name}" is no shared piece: ${[...pieces.keys()].sort().join(", ")}.`);
       }
       const piece = pieceSchema.safeParse(filled(name, found, words));
-      if (!piece.success) {
-        const first = piece.error.issues[0];
-        throw new IncludeFault(
-          `shared piece "${name}": ${first?.path.join(".") ?? "$"}: ${first?.message ?? "no piece"}`,
-        );
-      }
+      if (!piece.success) throw new IncludeFault(`shared piece "${name}": ${firstIssue(piece.error)}`);
       // Its own pieces come first, so that what is outermost is asked for first.
       const taken = onlyWhen(when, piece.data);
       const inner = spread(taken.spine, [...trail, name]);

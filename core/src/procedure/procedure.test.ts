@@ -178,6 +178,8 @@ describe("shared pieces", () => {
     expect(use("a")).toThrow('"a" includes itself: a → b → a.');
     expect(use("wheel")).toThrow('"wheel" is no shared piece: a, b, torn.');
     expect(use("torn")).toThrow(/^shared piece "torn": piece: /);
+    const badly = () => assemble({ spine: [{ include: "torn", when: { fact: "side" } }] }, pieces);
+    expect(badly).toThrow(/^"torn": when: /);
   });
 
   test("its blanks are filled by whoever includes it; one left open or said for nothing is refused", () => {
