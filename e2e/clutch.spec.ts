@@ -1,6 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
-import { openShop, type Shop, signIn, typeCredentials, typeLines, workUntil } from "./shop.ts";
+import { expectAccessible, openShop, type Shop, signIn, typeCredentials, typeLines, workUntil } from "./shop.ts";
 
 // Every figure typed here is invented, as the demo's book is.
 let shop: Shop;
@@ -229,14 +228,7 @@ test("strangers get nothing but the sign-in, and bad requests change nothing", a
 test("the screens pass an accessibility check in both themes", async ({ page }) => {
   await signIn(page, shop, "Mira Orr");
   for (const bike of ["Club bike 7", "Club bike 15", "Club bike 21", "Club bike 11"]) {
-    await page.goto(shop.url);
-    await page.getByText(bike).first().click();
-    for (const theme of ["light", "dark"]) {
-      await page.evaluate((t) => void (document.documentElement.dataset.theme = t), theme);
-      await expect(page.getByLabel("Entry line")).toBeVisible();
-      const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag22aa"]).analyze();
-      expect(violations.map((v) => `${bike} ${theme} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
-    }
+    await expectAccessible(page, shop, bike);
   }
 });
 

@@ -1,4 +1,5 @@
 import path from "node:path";
+import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { createConnection } from "mariadb";
 import { prepare, serve, type Served } from "../cli/application.ts";
@@ -119,4 +120,16 @@ export async function takeIn(page: Page, shop: Shop, mark: string, work: string,
   await page.getByLabel("What the owner says").fill("as told at the counter");
   await open.press("Enter");
   await expect(page.locator("#entry")).toBeFocused();
+}
+
+/** A machine's bench as Today opens it, held to the guidelines in both themes. */
+export async function expectAccessible(page: Page, shop: Shop, mark: string): Promise<void> {
+  await page.goto(shop.url);
+  await page.getByRole("region", { name: "Do next" }).getByText(mark, { exact: true }).click();
+  for (const theme of ["light", "dark"]) {
+    await page.evaluate((t) => void (document.documentElement.dataset.theme = t), theme);
+    await expect(page.getByLabel("Entry line")).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag22aa"]).analyze();
+    expect(violations.map((v) => `${mark} ${theme} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  }
 }

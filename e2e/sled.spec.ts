@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
-import { openShop, type Shop, signIn, takeIn, typeLines, workUntil } from "./shop.ts";
+import { expectAccessible, openShop, type Shop, signIn, takeIn, typeLines, workUntil } from "./shop.ts";
 
 // Figures typed here are invented; the right ones stand in the demo's books.
 let shop: Shop;
@@ -8,6 +8,14 @@ test.beforeAll(async () => {
   shop = await openShop("sled");
 });
 test.afterAll(() => shop.end());
+
+test("the benches of sleds pass an accessibility check in both themes, with their drawings", async ({ page }) => {
+  await signIn(page, shop, "Mira Orr");
+  const marks = ["Ridge sled 2", "Ridge sled 5", "Ridge sled 8", "Ridge sled 9", "Slope sled 1", "Slope sled 3"];
+  for (const mark of [...marks, "Slope sled 4", "Kit bike 1", "Works sled 7", "Works sled 9"]) {
+    await expectAccessible(page, shop, mark);
+  }
+});
 
 test("a track set by keyboard: the load, the direction and both sides are asked for, and the recheck comes back", async ({
   page,

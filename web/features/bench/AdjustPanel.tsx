@@ -87,7 +87,12 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
           />
         </div>
       )}
-      <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(trail.length) }}>
+      <ol
+        aria-label="Rounds so far"
+        tabIndex={trail.length > 0 ? 0 : undefined}
+        className="flex-1 overflow-y-auto border-t border-line"
+        style={{ minHeight: listHeight(trail.length) }}
+      >
         {trail.map((round) => (
           <li
             key={round.id}

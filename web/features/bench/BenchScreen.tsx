@@ -155,7 +155,8 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
         <div className="row-span-2 overflow-y-auto contain-content border-r border-line bg-sheet lg:row-span-1">
           <Spine parts={spineParts(bench, state, tasks, task)} sides={bench.procedure.sides} onPick={toEntry} />
         </div>
-        <main className="min-h-0 overflow-y-auto p-4 contain-content">
+        {/* Reached with Tab, so that a long step is scrolled by keys too. */}
+        <main tabIndex={0} className="min-h-0 overflow-y-auto p-4 contain-content">
           <TaskPanel
             jobId={jobId}
             bench={bench}
