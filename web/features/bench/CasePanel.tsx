@@ -1,4 +1,4 @@
-import { activePoints, type Bench, type JobState, latest, slot, specAt, specFor } from "@averin/core";
+import { activePoints, type Bench, type JobState, latest, slot, specAt } from "@averin/core";
 import { CaseWindow } from "@/instruments/CaseWindow";
 
 /** The points that read the play of a chain or belt in its case, the latest in the work first. */
@@ -36,8 +36,8 @@ export function CasePanel({
     isPlay(point.id) ? [{ name: SHORT[point.id] ?? point.name, mm: read(point.id) }] : [],
   );
   const drawn = PLAYS.flatMap((point) => read(point) ?? [])[0];
-  const drive = specFor(bench, "drive-case");
-  const belt = drive?.kind === "word" && drive.word === "toothed belt";
+  // As the machine was made when the job was opened: a book put right later turns no job about.
+  const belt = state.opened?.body.config["drive-case"] === "toothed belt";
   return (
     <CaseWindow
       topTeeth={top}
