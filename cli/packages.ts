@@ -7,7 +7,7 @@ type Need = { file: string; debian: string };
 export const DATABASE: Need[] = [
   { file: "/usr/sbin/mariadbd", debian: "mariadb-server-core" },
   { file: "/usr/bin/mariadb-install-db", debian: "mariadb-server-core" },
-  { file: "/usr/bin/mariadb-admin", debian: "mariadb-client" },
+  { file: "/usr/bin/my_print_defaults", debian: "mariadb-client-core" },
 ];
 export const BROWSER: Need[] = [{ file: "/usr/bin/chromium", debian: "chromium" }];
 

@@ -2,10 +2,10 @@ import path from "node:path";
 import { connect } from "../web/server/database.ts";
 import { migrate } from "../web/server/migrations.ts";
 import { rebuildReadTables } from "../web/server/stores/jobs.ts";
-import { startMariadb } from "./mariadb.ts";
+import { startMariadb } from "./server/mariadb.ts";
 import { DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA } from "./paths.ts";
-import { runningDatabase } from "./running.ts";
+import { runningDatabase } from "./server/running.ts";
 
 /** `./averin rebuild`: read tables again from the log; exit 1 when something differed. */
 export async function rebuild(): Promise<number> {

@@ -2,9 +2,9 @@ import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { readDemo, seedDemo } from "../web/server/demo.ts";
-import { ensureBuilt, prepare, serve } from "./application.ts";
+import { ensureBuilt, prepare, serve } from "./server/application.ts";
 import { BROWSER_FLAGS, BROWSER_PATH } from "./browser.ts";
-import { freePort, startMariadb } from "./mariadb.ts";
+import { freePort, startMariadb } from "./server/mariadb.ts";
 import { BROWSER, DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA, ROOT } from "./paths.ts";
 

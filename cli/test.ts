@@ -1,8 +1,8 @@
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
-import { ensureBuilt } from "./application.ts";
-import { startMariadb } from "./mariadb.ts";
+import { ensureBuilt } from "./server/application.ts";
+import { startMariadb } from "./server/mariadb.ts";
 import { BROWSER, DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA, ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
@@ -104,7 +104,7 @@ export async function test(args: string[]): Promise<number> {
   }
   if (wanted("unit")) counts.push(await jest("unit and reference", "core"));
   if (wanted("web") || wanted("e2e")) {
-    const server = await startMariadb(path.join(DATA, "test-db"));
+    const server = await startMariadb(path.join(DATA, "test-db"), { schemas: "tests" });
     const stop = (): void => void server.stop().then(() => process.exit(130));
     process.once("SIGINT", stop);
     process.once("SIGTERM", stop);

@@ -14,9 +14,9 @@ import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { parseArgs } from "node:util";
 import { readDemo, seedDemo } from "../web/server/demo.ts";
-import { ensureBuilt, prepare, serve } from "./application.ts";
+import { ensureBuilt, prepare, serve } from "./server/application.ts";
 import { Told } from "./told.ts";
-import { startMariadb } from "./mariadb.ts";
+import { startMariadb } from "./server/mariadb.ts";
 import { DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA, ROOT, WEB } from "./paths.ts";
 

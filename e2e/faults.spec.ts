@@ -1,6 +1,6 @@
 import path from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { type PrivateServer, startMariadb } from "../cli/mariadb.ts";
+import { type PrivateServer, startMariadb } from "../cli/server/mariadb.ts";
 import { DATA } from "../cli/paths.ts";
 import { openShop, type Shop, signIn, typeLines } from "./shop.ts";
 
@@ -9,7 +9,7 @@ let server: PrivateServer;
 let shop: Shop;
 const folder = path.join(DATA, "fault-db");
 test.beforeAll(async () => {
-  server = await startMariadb(folder);
+  server = await startMariadb(folder, { schemas: "tests" });
   shop = await openShop("faults", "demo", server.url);
 });
 test.afterAll(async () => {
@@ -63,7 +63,7 @@ test("the database killed with -9 and back: the bench goes on, says so, and lose
   await typeLines(page, ["2.822 2.823"]);
   await expect(page.getByText(/2 not yet kept: the server does not answer/)).toBeVisible();
   await expect(aim(page)).not.toHaveText(before ?? "");
-  server = await startMariadb(folder, port);
+  server = await startMariadb(folder, { port, schemas: "tests" });
   await kept(page);
   for (const text of ["2.821", "2.822", "2.823"]) expect(await held(page, job, text)).toBe(1);
 });

@@ -2,8 +2,8 @@ import path from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { createConnection } from "mariadb";
-import { prepare, serve, type Served } from "../cli/application.ts";
-import { freePort } from "../cli/mariadb.ts";
+import { prepare, serve, type Served } from "../cli/server/application.ts";
+import { freePort } from "../cli/server/mariadb.ts";
 import { ROOT } from "../cli/paths.ts";
 import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
 

@@ -4,7 +4,7 @@ import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
 import { spawn } from "node:child_process";
-import { freePort } from "../mariadb.ts";
+import { freePort } from "../server/mariadb.ts";
 import { DATA, ROOT } from "../paths.ts";
 import { BROWSER_FLAGS, BROWSER_PATH } from "../browser.ts";
 import { measured, type Measured, middle } from "./measured.ts";

@@ -1,8 +1,8 @@
 import path from "node:path";
 import type { JobEvent } from "@averin/core";
 import { readDemo, seedDemo } from "../../web/server/demo.ts";
-import { ensureBuilt, prepare, serve } from "../application.ts";
-import { freePort, startMariadb } from "../mariadb.ts";
+import { ensureBuilt, prepare, serve } from "../server/application.ts";
+import { freePort, startMariadb } from "../server/mariadb.ts";
 import { BROWSER, DATABASE, ensureDebianPackages } from "../packages.ts";
 import { DATA, ROOT } from "../paths.ts";
 

@@ -3,11 +3,11 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
-import { connect, type Database } from "../web/server/database.ts";
-import { migrate } from "../web/server/migrations.ts";
-import { takeProcedures } from "../web/server/procedures.ts";
-import { Told } from "./told.ts";
-import { ROOT, WEB } from "./paths.ts";
+import { connect, type Database } from "../../web/server/database.ts";
+import { migrate } from "../../web/server/migrations.ts";
+import { takeProcedures } from "../../web/server/procedures.ts";
+import { Told } from "../told.ts";
+import { ROOT, WEB } from "../paths.ts";
 
 function* filesBelow(folder: string): Generator<string> {
   for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => a.name.localeCompare(b.name))) {

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { DATA } from "./paths.ts";
+import { DATA } from "../paths.ts";
 
 /** The address of the database that a running `up` in this folder holds, or null. */
 export function runningDatabase(): string | null {
