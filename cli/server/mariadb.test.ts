@@ -44,16 +44,19 @@ describe.each([
   afterAll(() => server.stop());
   const own = () => new URL(server.url);
 
-  test.each(["root", "", "averin", "mariadb.sys"])("lets no other local user in as %p, by TCP or by the socket", (user) => {
-    const who = `-u${user}`;
-    expect(asAnother("-h127.0.0.1", `-P${server.port}`, who)).toMatch(/^ERROR 1045|^ERROR 1698|^ERROR 4151/);
-    chmodSync(root, 0o755);
-    expect(asAnother(`-S${path.join(folder, "db.sock")}`, who)).toBe("ERROR 2002");
-    // Even where the folder itself stood open.
-    chmodSync(folder, 0o755);
-    expect(asAnother(`-S${path.join(folder, "db.sock")}`, who)).toMatch(/^ERROR 1045|^ERROR 1698|^ERROR 4151/);
-    chmodSync(folder, 0o700);
-  });
+  test.each(["root", "", "averin", "mariadb.sys"])(
+    "lets no other local user in as %p, by TCP or by the socket",
+    (user) => {
+      const who = `-u${user}`;
+      expect(asAnother("-h127.0.0.1", `-P${server.port}`, who)).toMatch(/^ERROR 1045|^ERROR 1698|^ERROR 4151/);
+      chmodSync(root, 0o755);
+      expect(asAnother(`-S${path.join(folder, "db.sock")}`, who)).toBe("ERROR 2002");
+      // Even where the folder itself stood open.
+      chmodSync(folder, 0o755);
+      expect(asAnother(`-S${path.join(folder, "db.sock")}`, who)).toMatch(/^ERROR 1045|^ERROR 1698|^ERROR 4151/);
+      chmodSync(folder, 0o700);
+    },
+  );
 
   test("the application has rights on its own schema only, and reads and writes no file", async () => {
     const { username: user, password } = own();
@@ -63,7 +66,11 @@ describe.each([
         "averin",
         "information_schema",
       ]);
-      const no = async (sql: string): Promise<string> => connection.query(sql).then(() => "done", (e: Error) => e.message);
+      const no = async (sql: string): Promise<string> =>
+        connection.query(sql).then(
+          () => "done",
+          (e: Error) => e.message,
+        );
       expect(await no("SELECT * FROM mysql.global_priv")).toMatch(/denied/);
       expect(await no("CREATE DATABASE averin_other")).toMatch(/denied/i);
       expect(await no("SELECT 1 INTO OUTFILE '/tmp/averin-out'")).toMatch(/denied/i);

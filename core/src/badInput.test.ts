@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { OFF_ROAD_DRIVE, refusal } from "../testing.ts";
+import { type Calculator, defineCalculator } from "./calculator/index.ts";
 import { calculators } from "./calculators.ts";
 
 /** One good input a calculator, figures invented; a new calculator without one fails here. */
@@ -105,6 +106,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
   },
 };
 
+type Document = Record<string, unknown>;
 type Path = (string | number)[];
 
 /** Every place in a document that holds a plain value, and every object in it. */
@@ -127,6 +129,50 @@ function replaced(document: unknown, path: Path, value: unknown, remove = false)
   return copy;
 }
 
+/** What a calculator takes, or tells wrongly, where a plain value of its good input is spoilt; nothing when it is guarded. */
+function leafFailings(calculator: Calculator, good: Document, path: Path): string[] {
+  const written = path.join(".");
+  const given = path.reduce<unknown>((here, key) => (here as Record<string | number, unknown>)[key], good);
+  const wrong: [string, unknown, string][] = [
+    ["null", null, "type"],
+    ["a list", [], "type"],
+    ...(typeof given === "number"
+      ? ([
+          ["text", "5", "type"],
+          ["NaN", NaN, "range"],
+          ["infinity", Infinity, "range"],
+          ["minus infinity", -1e400, "range"],
+        ] as [string, unknown, string][])
+      : ([["a number", 5, "type"]] as [string, unknown, string][])),
+  ];
+  const failed = wrong.flatMap(([name, value, code]) =>
+    refusal(calculator, replaced(good, path, value)) === `${code} ${written}` ? [] : [`${written}: ${name}`],
+  );
+  if (typeof path[path.length - 1] !== "string") return failed;
+  const without = refusal(calculator, replaced(good, path, undefined, true));
+  const told = without.startsWith("missing") ? without : "accepted";
+  return ["accepted", `missing ${written}`].includes(told) ? failed : [...failed, `${written}: left away`];
+}
+
+/** The same where an object of it has a field too many. */
+function objectFailings(calculator: Calculator, good: Document, path: Path): string[] {
+  const at = [...path, "extra"];
+  // Only the bounds by nominal are a table with free keys.
+  const table = calculator.calculator === "clutch.stack" && path[0] === "perNominal" && path.length === 1;
+  const told = refusal(calculator, replaced(good, at, 1));
+  return told === `${table ? "type" : "unknown_field"} ${at.join(".")}`
+    ? []
+    : [`${path.join(".") || "$"}: an unknown field`];
+}
+
+function failings(calculator: Calculator, good: Document): string[] {
+  const { leaves, objects } = places(good);
+  return [
+    ...leaves.flatMap((path) => leafFailings(calculator, good, path)),
+    ...objects.flatMap((path) => objectFailings(calculator, good, path)),
+  ];
+}
+
 test("every calculator has a good input here, and takes it", () => {
   expect(Object.keys(GOOD).sort()).toEqual([...calculators.keys()].sort());
 });
@@ -146,32 +192,12 @@ describe.each([...calculators])("%s", (name, calculator) => {
     expect(refusal(calculator, {})).toMatch(/^missing /);
   });
 
-  test.each(leaves.map((path) => [path.join("."), path] as const))("%s", (written, path) => {
-    const given = path.reduce<unknown>((here, key) => (here as Record<string | number, unknown>)[key], good);
-    const put = (value: unknown): string => refusal(calculator, replaced(good, path, value));
-    expect(put(null)).toBe(`type ${written}`);
-    expect(put([])).toBe(`type ${written}`);
-    if (typeof given === "number") {
-      expect(put("5")).toBe(`type ${written}`);
-      expect(put(NaN)).toBe(`range ${written}`);
-      expect(put(Infinity)).toBe(`range ${written}`);
-      expect(put(-1e400)).toBe(`range ${written}`);
-    } else expect(put(5)).toBe(`type ${written}`);
-    if (typeof path[path.length - 1] === "string") {
-      const without = refusal(calculator, replaced(good, path, undefined, true));
-      expect(["accepted", `missing ${written}`]).toContain(without.startsWith("missing") ? without : "accepted");
-    }
+  test.each(leaves.map((path) => [path.join("."), path] as const))("%s", (_, path) => {
+    expect(leafFailings(calculator, good, path)).toEqual([]);
   });
 
   test.each(objects.map((path) => [path.join(".") || "$", path] as const))("an unknown field in %s", (_, path) => {
-    const at = [...path, "extra"];
-    const answer = refusal(calculator, replaced(good, at, 1));
-    // Only the bounds by nominal are a table with free keys.
-    expect(answer).toBe(
-      name === "clutch.stack" && path[0] === "perNominal" && path.length === 1
-        ? `type ${at.join(".")}`
-        : `unknown_field ${at.join(".")}`,
-    );
+    expect(objectFailings(calculator, good, path)).toEqual([]);
   });
 
   test("its schemas can be written as JSON Schema, and its words say formula and source", () => {
@@ -182,6 +208,70 @@ describe.each([...calculators])("%s", (name, calculator) => {
     expect(z.toJSONSchema(calculator.output)).toMatchObject({ type: "object" });
     expect(calculator.formula.length * calculator.source.length).toBeGreaterThan(0);
   });
+});
+
+/** Every list in a JSON Schema, by its path. */
+function lists(schema: unknown, path = "$"): { path: string; most: unknown }[] {
+  if (typeof schema !== "object" || schema === null) return [];
+  const { type, maxItems } = schema as { type?: unknown; maxItems?: unknown };
+  const inner = Object.entries(schema).flatMap(([key, value]) => lists(value, `${path}.${key}`));
+  return type === "array" ? [{ path, most: maxItems }, ...inner] : inner;
+}
+
+test("no list goes in without a ceiling, so that nobody's input fills the memory", () => {
+  const open = [...calculators].flatMap(([name, { input }]) =>
+    lists(z.toJSONSchema(input, { io: "input" })).flatMap(({ path, most }) =>
+      typeof most === "number" ? [] : [`${name} ${path}`],
+    ),
+  );
+  expect(open).toEqual([]);
+});
+
+test.each<[string, string, object, string]>([
+  ["as many ways as no shop reads", "clutch.stack", { maxSolutions: 1_000_000_000 }, "range maxSolutions"],
+  ["more steels than any pack has", "clutch.stack", { steelCount: 60_000 }, "range steelCount"],
+  [
+    "more mixes than can be tried",
+    "clutch.stack",
+    {
+      steelCount: 6_000,
+      perNominal: {},
+      steels: ["1", "2", "3"].map((nominal) => ({ nominal, thicknessMm: Number(nominal) })),
+    },
+    "range steelCount",
+  ],
+  [
+    "a target outside its own range",
+    "clutch.stack",
+    { heightMm: { min: 7, max: 9, target: 12 } },
+    "range heightMm.target",
+  ],
+  [
+    "a target outside its own range",
+    "clutch.pick",
+    { heightMm: { min: 2, max: 4, target: 1 } },
+    "range heightMm.target",
+  ],
+  ["below absolute zero", "quantity.convert", { value: -273.2, from: "C", to: "F" }, "range value"],
+  ["below absolute zero in °F", "quantity.convert", { value: -459.7, from: "F", to: "C" }, "range value"],
+  ["absolute zero itself", "quantity.convert", { value: -459.67, from: "F", to: "C" }, "accepted"],
+])("%s: %s", (_, name, change, told) => {
+  expect(refusal(calculators.get(name) as never, { ...GOOD[name], ...change })).toBe(told);
+});
+
+test("the walk of bad input is no formality: a calculator whose guard is taken out is found by it", () => {
+  const open = z.looseObject({ turns: z.coerce.number(), threadPitchMm: z.coerce.number() });
+  const unguarded = defineCalculator({
+    name: "case.backoff",
+    ...{ formula: "f", source: "s", input: open, output: z.any() },
+    compute: ({ turns, threadPitchMm }) => ({ mm: turns * threadPitchMm }),
+  });
+  const good = GOOD["case.backoff"] ?? {};
+  const guarded = calculators.get("case.backoff") as Calculator;
+  expect(failings(guarded, good)).toEqual([]);
+  expect(failings(unguarded as unknown as Calculator, good)).toEqual(
+    expect.arrayContaining(["turns: null", "turns: text", "threadPitchMm: text", "$: an unknown field"]),
+  );
 });
 
 test.each([

@@ -5,9 +5,6 @@ import * as Comlink from "comlink";
 import { useEffect, useState } from "react";
 import type { CalculatorWorker } from "./calculator.worker.ts";
 
-/** Calculators that may take longer than a frame: they run beside the page, so that typing never stutters. */
-const HEAVY = new Set(["clutch.stack", "clutch.pick", "chain.slack", "wear.weibull"]);
-
 let shared: Comlink.Remote<CalculatorWorker> | null = null;
 function worker(): Comlink.Remote<CalculatorWorker> {
   shared ??= Comlink.wrap<CalculatorWorker>(
@@ -22,7 +19,8 @@ export type Worked = { answer: Answer<unknown> | null; busy: boolean };
 export function useAnswer(name: string, input: Record<string, unknown> | null): Worked {
   const key = JSON.stringify(input);
   const [late, setLate] = useState<{ key: string; answer: Answer<unknown> } | null>(null);
-  const heavy = HEAVY.has(name);
+  // They run beside the page, so that typing never stutters.
+  const heavy = calculators.get(name)?.heavy === true;
   useEffect(() => {
     if (!heavy || key === "null") return;
     let live = true;

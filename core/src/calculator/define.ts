@@ -14,6 +14,8 @@ export type Calculator<Input = unknown, Output = unknown> = {
   /** The formula in a line and where it comes from, shown beside the answer. */
   readonly formula: string;
   readonly source: string;
+  /** May take longer than a frame of a screen: it runs beside the page, and beside the server. */
+  readonly heavy: boolean;
 };
 
 function firstNonFinite(value: unknown, path: string): string | null {
@@ -36,6 +38,7 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(parts
   source: string;
   input: I;
   output: O;
+  heavy?: true;
   compute: (input: z.output<I>) => z.output<O>;
 }): Calculator<z.input<I>, z.output<O>> {
   const run = (input: unknown): Answer<z.output<O>> => {
@@ -67,5 +70,6 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(parts
     run,
     formula: parts.formula,
     source: parts.source,
+    heavy: parts.heavy === true,
   });
 }

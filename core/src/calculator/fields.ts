@@ -1,6 +1,9 @@
 import { z } from "zod";
 
 /** Field schemas shared by the calculators: strict, no coercion, ranges as the contract has them. */
+/** The longest list of readings, lives or tools that is worked through in one go. */
+export const MOST_ROWS = 100_000;
+
 export const anyNumber = z.number();
 export const positive = z.number().positive();
 export const nonNegative = z.number().nonnegative();

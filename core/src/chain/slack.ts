@@ -104,6 +104,7 @@ function zerosOf(f: (x: number) => number, from: number, to: number): number[] {
  */
 export const chainSlack = defineCalculator({
   name: "chain.slack",
+  heavy: true,
   formula: "path(C) = 2√(C²−(r2−r1)²) + π(r1+r2) + 2(r2−r1)·asin((r2−r1)/C); T = √((s+e)²−s²)",
   source: "belt geometry; the chain is taken as unstretchable",
   input: inputSchema,

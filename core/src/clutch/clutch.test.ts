@@ -72,7 +72,7 @@ describe("clutch.stack", () => {
   test("refuses what cannot be meant", () => {
     const run = (more: object) => refusal(clutchStack, { ...pack, heightMm: { min: 12, max: 13 }, ...more });
     expect(run({ heightMm: { min: 13, max: 12 } })).toBe("conflict heightMm.max");
-    expect(run({ heightMm: { min: 12, max: 13, target: 14 } })).toBe("conflict heightMm.target");
+    expect(run({ heightMm: { min: 12, max: 13, target: 14 } })).toBe("range heightMm.target");
     expect(run({ steels: [steels[0], steels[0]] })).toBe("conflict steels.1.nominal");
     expect(run({ perNominal: { "1.8": {} } })).toBe("conflict perNominal.1.8");
     expect(run({ perNominal: { "1.6": { min: 2, max: 1 } } })).toBe("conflict perNominal.1.6.max");

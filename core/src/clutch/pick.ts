@@ -83,12 +83,14 @@ function firstWithSum(left: Half, right: Half, choose: number, wanted: readonly 
  * steelsMm: measured thicknesses; otherMm: everything but the steels. Exact, by meeting in the middle over both halves
  * of the plates. Among subsets inside the range the one nearest the target (mid-range when not given); if none, the one
  * least outside, then nearest the target. Ties: the lexicographically smallest indices.
- * Errors: range (choose above the number of plates, more than 28 plates); conflict inside heightMm.
+ * Errors: range (choose above the number of plates, more than 28 plates, a target outside its range); conflict where the
+ * range stands the wrong way round.
  * Source: arithmetic of the pack; Horowitz and Sahni (1974), J. ACM 21, 277–292, for the search.
  * @example clutchPick({ steelsMm: [1.98, 1.6, 2.02], choose: 2, otherMm: 6, heightMm: { min: 9.9, max: 10.1 } })
  */
 export const clutchPick = defineCalculator({
   name: "clutch.pick",
+  heavy: true,
   formula: "height = other + Σ chosen steels; every choice compared, nearest to target inside the range",
   source: "arithmetic of the pack; Horowitz and Sahni 1974 for the search",
   input: z

@@ -3,7 +3,10 @@ import { defineCalculator, fields, refuse } from "../calculator/index.ts";
 import { millimetres, nanometres } from "./nanometres.ts";
 
 /** More ways than this to share out the steels are refused rather than searched for minutes. */
-export const MOST_COMBINATIONS = 20_000_000;
+export const MOST_COMBINATIONS = 5_000_000;
+/** No pack has more plates, and nobody reads more ways than these. */
+const MOST_IN_PACK = 500;
+const MOST_SOLUTIONS = 10_000;
 
 export const heightSchema = z
   .strictObject({ min: fields.positive, max: fields.positive, target: fields.positive.optional() })
@@ -11,15 +14,16 @@ export const heightSchema = z
     if (height.min > height.max) {
       fields.conflict(context, ["max"], "heightMm.max must not be below heightMm.min.");
     } else if (height.target !== undefined && (height.target < height.min || height.target > height.max)) {
-      fields.conflict(context, ["target"], "heightMm.target must lie between heightMm.min and heightMm.max.");
+      const message = "heightMm.target must lie between heightMm.min and heightMm.max.";
+      context.addIssue({ code: "custom", path: ["target"], message, params: { code: "range" } });
     }
   });
 
 const inputSchema = z
   .strictObject({
-    frictionMm: z.array(fields.positive).min(1),
-    otherMm: z.array(fields.nonNegative),
-    steelCount: fields.count,
+    frictionMm: z.array(fields.positive).min(1).max(MOST_IN_PACK),
+    otherMm: z.array(fields.nonNegative).max(MOST_IN_PACK),
+    steelCount: fields.count.max(10_000),
     steels: z
       .array(
         z.strictObject({
@@ -28,13 +32,14 @@ const inputSchema = z
           available: fields.countOrZero.optional(),
         }),
       )
-      .min(1),
+      .min(1)
+      .max(60),
     heightMm: heightSchema,
     perNominal: z
       .record(z.string(), z.strictObject({ min: fields.countOrZero.optional(), max: fields.countOrZero.optional() }))
       .default({}),
     tightenedByMm: fields.nonNegative.default(0),
-    maxSolutions: fields.count.default(200),
+    maxSolutions: fields.count.max(MOST_SOLUTIONS).default(200),
   })
   .superRefine((input, context) => {
     const seen = new Set<string>();
@@ -99,14 +104,15 @@ function* waysToShare(nominals: readonly Nominal[], total: number): Generator<{ 
  * Which steels bring a clutch pack to its height.
  * heightMm = frictions + others + steels − tightenedByMm, in whole nanometres; target is mid-range when not given.
  * Builds are sorted by distance from target, then fewer nominals, then more of the thickest, then of the next.
- * Errors: conflict (a repeated nominal, a bound on no nominal, a range the wrong way round); range where more than
- * MOST_COMBINATIONS ways would have to be searched.
+ * Errors: conflict (a repeated nominal, a bound on no nominal, a range the wrong way round); range where the target lies
+ * outside its range, or where more than MOST_COMBINATIONS ways would have to be searched.
  * Source: plain arithmetic of the pack; enumeration, no heuristics.
  * @example clutchStack({ frictionMm: [3, 3], otherMm: [], steelCount: 1, heightMm: { min: 7.5, max: 8.1 },
  *   steels: [{ nominal: "2.0", thicknessMm: 2 }, { nominal: "1.6", thicknessMm: 1.6 }] }) // best { "2.0": 1 }
  */
 export const clutchStack = defineCalculator({
   name: "clutch.stack",
+  heavy: true,
   formula:
     "height = Σ frictions + Σ others + Σ steels − tightened by; every mix of steels tried, nearest to target first",
   source: "arithmetic of the pack, in whole nanometres",

@@ -27,7 +27,8 @@ export const costCompare = defineCalculator({
             risk: z.strictObject({ probability: fields.fraction01, cost: fields.nonNegative }).optional(),
           }),
         )
-        .min(1),
+        .min(1)
+        .max(fields.MOST_ROWS),
     })
     .superRefine(({ options }, context) => {
       const seen = new Set<string>();

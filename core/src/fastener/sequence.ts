@@ -10,6 +10,7 @@ const inputSchema = z
     pattern: z.enum(PATTERNS),
     stagesPercent: z
       .array(z.number().gt(0).max(100))
+      .max(20)
       .min(1)
       .default(() => [50, 100]),
     targetNm: fields.positive.optional(),

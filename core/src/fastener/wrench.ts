@@ -24,7 +24,7 @@ export const fastenerWrench = defineCalculator({
   formula: "setting = target / multiplier inside [min, max]; best nearest to 60 % of the range",
   source: "common practice, no source",
   input: z
-    .strictObject({ targetNm: fields.positive, wrenches: z.array(wrenchSchema) })
+    .strictObject({ targetNm: fields.positive, wrenches: z.array(wrenchSchema).max(fields.MOST_ROWS) })
     .superRefine(({ wrenches }, context) => {
       const seen = new Set<string>();
       wrenches.forEach((wrench, i) => {

@@ -62,7 +62,7 @@ export const gaugeFiguresSchema = z.strictObject({
 export type GaugeFigures = z.infer<typeof gaugeFiguresSchema>;
 
 const inputSchema = z.strictObject({
-  readings: z.array(z.number()).min(1),
+  readings: z.array(z.number()).min(1).max(fields.MOST_ROWS),
   gauge: gaugeFiguresSchema,
   limit: limitSchema,
   take: z.enum(["worst", "mean"]),

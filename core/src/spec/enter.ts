@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { type Answer, refusalFromIssue } from "../calculator/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
-import { KNOWN_FIGURES } from "./known.ts";
+import { believable, KNOWN_FIGURES } from "./known.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 
 const typed = z.string().trim().max(40).default("");
@@ -35,7 +35,7 @@ const unitNamed = (unit: string) => findUnit(unit === "N·m" ? "N.m" : unit);
 /**
  * A figure as typed, made into one of the machine's own: lengths and torques with or without a unit of their kind.
  * Errors: unsupported for a key that no procedure asks for and for places, which belong to the model's book; missing and
- * type where a number is left away or is none; what a limit must be is told by the limit's own schema.
+ * type where a number is left away or is none; range where it is beyond what any machine has; what a limit must be is told by the limit's own schema.
  */
 export function figureEntered(input: FigureTyped, checkedBy: string | null): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
@@ -54,6 +54,12 @@ export function figureEntered(input: FigureTyped, checkedBy: string | null): Ans
     const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
     const read = numberIn(texts[name], unit);
     if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
+    const { least, most } = believable(key, known);
+    if (name !== "tolerance" && !(read.value >= least && read.value <= most)) {
+      const range = `${least} to ${most}${["", "1"].includes(known.unit) ? "" : ` ${known.unit}`}`;
+      const message = `${known.label}: ${texts[name]} cannot be; from ${range} is taken. Nothing is kept.`;
+      return { ok: false, error: { code: "range", path: name, message } };
+    }
     numbers.set(name, read.value);
   }
   const need = (name: string, what: string): Answer<number> => {

@@ -1,5 +1,5 @@
 export { figureEntered, type FigureTyped, figureTypedSchema, specWords } from "./enter.ts";
-export { type KnownFigure, KNOWN_FIGURES } from "./known.ts";
+export { believable, type KnownFigure, KNOWN_FIGURES, MOST_COUNT } from "./known.ts";
 export {
   configOf,
   limitOf,

@@ -16,6 +16,49 @@ const word = (key: string, label: string, ...words: string[]): [string, KnownFig
 
 const told = (labels: Readonly<Record<string, string>>): [string, KnownFigure][] => known("word", "", labels);
 
+/** What a figure may be at the least and at the most, in the unit it is kept in. */
+export type Believable = { least: number; most: number };
+
+/** More of one part than this are in no assembly here: places are numbered and pulled in patterns up to it. */
+export const MOST_COUNT = 60;
+/** More plates of a kind than this are in no pack. Common practice, no source. */
+const MOST_PLATES = 30;
+
+/** By unit: far wider than any machine, so that a slip of the pen is told and nothing real is refused. No source. */
+const BELIEVABLE: Readonly<Record<string, Believable>> = {
+  mm: { least: 0.001, most: 20_000 },
+  "N·m": { least: 0.1, most: 3_000 },
+  "N.m": { least: 0.1, most: 3_000 },
+  "N/mm": { least: 0.01, most: 10_000 },
+  kPa: { least: 1, most: 2_000 },
+  mL: { least: 1, most: 100_000 },
+  kg: { least: 0.01, most: 1_000 },
+  deg: { least: -180, most: 180 },
+  h: { least: 0.1, most: 1_000_000 },
+  "1/min": { least: 1, most: 100_000 },
+  "1": { least: 0.001, most: 10_000 },
+};
+/** Where a figure may lie on either side of nothing, or is bounded by what is counted. */
+const OWN: Readonly<Record<string, Believable>> = {
+  "sprocket-x": { least: -2_000, most: 2_000 },
+  "sprocket-y": { least: -2_000, most: 2_000 },
+  "running-height": { least: -100, most: 100 },
+  "clutch-offset": { least: -500, most: 500 },
+  "friction-count": { least: 1, most: MOST_PLATES },
+  "steel-count": { least: 1, most: MOST_PLATES },
+  "front-teeth": { least: 5, most: 200 },
+  "rear-teeth": { least: 5, most: 200 },
+  "case-top-teeth": { least: 5, most: 200 },
+  "case-bottom-teeth": { least: 5, most: 200 },
+  "case-links": { least: 10, most: 400 },
+};
+
+/** What a known figure may be: its own bounds, or those of its unit. */
+export function believable(key: string, { kind, unit }: KnownFigure): Believable {
+  if (kind === "count") return OWN[key] ?? { least: 1, most: MOST_COUNT };
+  return OWN[key] ?? BELIEVABLE[unit] ?? { least: -1e9, most: 1e9 };
+}
+
 /** Every figure that a procedure may ask for, by its key. A procedure that asks for another is refused. */
 export const KNOWN_FIGURES: ReadonlyMap<string, KnownFigure> = new Map([
   word("drive-case", "Drive in the case", "chain in oil", "toothed belt"),

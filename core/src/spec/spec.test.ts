@@ -50,6 +50,13 @@ describe("a figure entered for one machine", () => {
     ["a unit of another kind", typed("steel-warp", { most: "3 N" }), /^most: /],
     ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90" }), /^tolerance: /],
     ["no number", typed("front-teeth", { value: "thirteen" }), /^value: "thirteen" is no number/],
+    ["nothing where something is", typed("steel-warp", { most: "0" }), /^most: .* 0 cannot be; from 0\.001 to 20000 mm/],
+    ["less than nothing", typed("steel-thickness", { least: "-1.5" }), /^least: .* -1\.5 cannot be/],
+    ["forty digits", typed("swing-arm", { value: "9".repeat(40) }), /^value: Swing arm, pivot to axle: 9+ cannot be/],
+    ["a torque of none", typed("shaft-nut-torque", { value: "0", tolerance: "10" }), /^value: .* from 0\.1 to 3000 N·m/],
+    ["more bolts than can be pulled", typed("cover-bolt-count", { value: "100" }), /from 1 to 60 is taken/],
+    ["more plates than a pack has", typed("friction-count", { value: "20000" }), /from 1 to 30 is taken/],
+    ["no bolt", typed("rear-bolt-count", { value: "0" }), /from 1 to 60 is taken/],
     ["half a bolt", typed("rear-bolt-count", { value: "5.5" }), /count/],
     ["a figure nobody asks for", typed("flux", { value: "1" }), /^key: "flux" is no figure that can be entered/],
     [
@@ -61,6 +68,11 @@ describe("a figure entered for one machine", () => {
     ["places", typed("cover-bolt-places", { value: "1" }), /^key: /],
   ])("%s is refused with what would be right", (_, input, expected) => {
     expect(refusedAt(input)).toMatch(expected);
+  });
+
+  test("what may lie on either side of nothing is taken so", () => {
+    expect(kept(typed("sprocket-x", { value: "-70" }))).toMatchObject({ value: -70 });
+    expect(kept(typed("running-height", { least: "-1", most: "1.5" }))).toMatchObject({ limit: { serviceMin: -1 } });
   });
 
   test("in words it reads as it is meant", () => {

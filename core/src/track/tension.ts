@@ -34,7 +34,10 @@ export const trackTension = defineCalculator({
   source: "geometry of a sagging run; eighths of a turn are common practice",
   input: z
     .strictObject({
-      readings: z.array(z.strictObject({ turns: z.number(), sagMm: fields.nonNegative })).min(1),
+      readings: z
+        .array(z.strictObject({ turns: z.number(), sagMm: fields.nonNegative }))
+        .min(1)
+        .max(fields.MOST_ROWS),
       targetMinMm: fields.nonNegative,
       targetMaxMm: fields.nonNegative,
       spanMm: fields.positive.optional(),

@@ -34,7 +34,10 @@ export const wearProject = defineCalculator({
   formula: "value = intercept + rate · meter by least squares; bounds where the mean line meets the limit (Fieller)",
   source: "Fieller 1954; Draper and Smith, Applied Regression Analysis",
   input: z.strictObject({
-    series: z.array(z.strictObject({ meter: z.number(), value: z.number() })).min(2),
+    series: z
+      .array(z.strictObject({ meter: z.number(), value: z.number() }))
+      .min(2)
+      .max(fields.MOST_ROWS),
     limit: z.number(),
     kind: z.enum(["min", "max"]),
     confidence: fields.openFraction.default(CONFIDENCE),

@@ -12,9 +12,12 @@ import { defineCalculator, equal, fields, refuse } from "../calculator/index.ts"
  */
 export const wearWeibull = defineCalculator({
   name: "wear.weibull",
+  heavy: true,
   formula: "S(t) = exp(−(t/scale)^shape), shape and scale where the likelihood is greatest",
   source: "Meeker and Escobar 1998, ch. 8; checked with Lieblein and Zelen 1956",
-  input: z.strictObject({ lives: z.array(z.strictObject({ life: fields.positive, failed: z.boolean() })) }),
+  input: z.strictObject({
+    lives: z.array(z.strictObject({ life: fields.positive, failed: z.boolean() })).max(fields.MOST_ROWS),
+  }),
   output: z.object({
     shape: z.number().nullable(),
     scale: z.number().nullable(),

@@ -55,6 +55,21 @@ test("intake opens a job with a number of its own and keeps what it began with",
   });
 });
 
+test("a count on file that no assembly has is told by its name, and opens nothing; put right, it opens", async () => {
+  const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
+  const id = machine?.get("id") as string;
+  const tooMany = { key: "friction-count", label: "Friction plates", kind: "count", count: 20_000 };
+  const source = { grade: "guess", book: "x", edition: "", page: "", checkedBy: null };
+  const row = randomUUID();
+  const common = { machineId: id, specKey: "friction-count", enteredBy: "x", enteredAt: new Date() };
+  await db.machineFigures.create({ id: row, ...common, body: { ...tooMany, source } });
+  const before = await db.jobs.count();
+  await expect(newJob()).rejects.toThrow(/Friction plates: 20000 on file, and at most 30 are worked with/);
+  expect(await db.jobs.count()).toBe(before);
+  await db.machineFigures.destroy({ where: { id: row } });
+  await expect(newJob()).resolves.toMatch(/-/);
+});
+
 test("a meter that runs backwards is asked about, and changes nothing", async () => {
   const machine = await db.machines.findOne({ where: { mark: "Club bike 11" } });
   const intake = {

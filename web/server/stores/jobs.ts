@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import {
   type Actor,
+  believable,
   type Bench,
   type Body,
   complete,
@@ -284,6 +285,14 @@ export async function openJob(
         });
       }
       counts[part] = typeof count === "number" ? count : spec?.kind === "count" ? spec.count : 1;
+      const known = typeof count === "number" ? undefined : KNOWN_FIGURES.get(count.spec);
+      if (known && typeof count !== "number" && (counts[part] ?? 1) > believable(count.spec, known).most) {
+        throw new Refused(422, {
+          code: "range",
+          path: "machine",
+          message: `${known.label}: ${counts[part]} on file, and at most ${believable(count.spec, known).most} are worked with. Put it right under the machine's figures first.`,
+        });
+      }
     }
     await db.counters.findOrCreate({ where: { name: "jobs" }, defaults: { name: "jobs", value: 400 }, transaction });
     const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
