@@ -51,6 +51,7 @@ export default tseslint.config(
         element("ui", "web/ui"),
         element("client", "web/client"),
         element("server", "web/server"),
+        element("worker", "web/worker"),
       ],
       "import/resolver": { [path.join(import.meta.dirname, "cli/eslint-resolver.cjs")]: {} },
     },
@@ -84,6 +85,10 @@ export default tseslint.config(
             {
               from: { element: { type: "client" } },
               allow: ["client", "core"].map((type) => ({ to: { element: { type } } })),
+            },
+            {
+              from: { element: { type: "worker" } },
+              allow: ["worker", "feature", "server", "core"].map((type) => ({ to: { element: { type } } })),
             },
             {
               from: { element: { type: "server" } },

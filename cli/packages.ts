@@ -9,6 +9,7 @@ export const DATABASE: Need[] = [
   { file: "/usr/bin/mariadb-install-db", debian: "mariadb-server-core" },
   { file: "/usr/bin/my_print_defaults", debian: "mariadb-client-core" },
 ];
+export const TLS: Need[] = [{ file: "/usr/bin/openssl", debian: "openssl" }];
 export const BROWSER: Need[] = [{ file: "/usr/bin/chromium", debian: "chromium" }];
 
 /**

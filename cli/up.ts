@@ -13,32 +13,87 @@ import { createServer } from "node:net";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { parseArgs } from "node:util";
-import { readDemo, seedDemo } from "../web/server/demo.ts";
-import { ensureBuilt, prepare, serve } from "./server/application.ts";
-import { Told } from "./told.ts";
-import { startMariadb } from "./server/mariadb.ts";
-import { DATABASE, ensureDebianPackages } from "./packages.ts";
+import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
+import { anyPeople, newFirstCode } from "../web/server/stores/people.ts";
+import { ensureBuilt, prepare, type Served, serve, withDatabase } from "./server/application.ts";
+import { type PrivateServer, startMariadb } from "./server/mariadb.ts";
+import { type Certificate, givenCertificate, ownCertificate } from "./server/tls.ts";
+import { keepAlive } from "./server/watch.ts";
+import { DATABASE, ensureDebianPackages, TLS } from "./packages.ts";
 import { DATA, ROOT, WEB } from "./paths.ts";
+import { Told } from "./told.ts";
 
-function options(args: string[]): { demo: boolean; port: number; host: string } {
+const USE =
+  "./averin up [--demo] [--port N] [--host H] [--tls CERT KEY | --plain] [--public https://NAME] [--proxy ADDRESS]";
+const LOOPBACK = new Set(["127.0.0.1", "::1", "localhost"]);
+
+type Options = {
+  demo: boolean;
+  port: number;
+  host: string;
+  /** Other machines reach it, by its own address or through a proxy. */
+  beyond: boolean;
+  plain: boolean;
+  tls: [cert: string, key: string] | null;
+  publicly: string[];
+  proxies: string[];
+};
+
+export function options(args: string[]): Options {
   try {
-    const { values } = parseArgs({
+    // `--tls` takes two words, the second stands by itself.
+    const { values, positionals } = parseArgs({
       args,
+      allowPositionals: true,
       options: {
         demo: { type: "boolean", default: false },
         port: { type: "string", default: "3000" },
         host: { type: "string", default: "127.0.0.1" },
+        tls: { type: "string" },
+        plain: { type: "boolean", default: false },
+        public: { type: "string", multiple: true, default: [] },
+        proxy: { type: "string", multiple: true, default: [] },
       },
     });
     const port = Number(values.port);
     if (!Number.isInteger(port) || port < 1 || port > 65535)
       throw new Error(`--port ${values.port}: give a port from 1 to 65535`);
-    return { demo: values.demo, port, host: values.host };
+    const [key, ...stray] = positionals;
+    if (stray.length > 0 || (key !== undefined) !== (values.tls !== undefined))
+      throw new Error(values.tls === undefined ? `"${key}" is not known here` : "--tls takes two files: CERT KEY");
+    if (values.plain && values.tls !== undefined) throw new Error("--plain and --tls exclude each other");
+    const publicly = values.public.map((address) => {
+      if (!URL.canParse(address) || new URL(address).protocol !== "https:")
+        throw new Error(`--public ${address}: give an address such as https://shop.example`);
+      return new URL(address).origin.toLowerCase();
+    });
+    return {
+      ...{ demo: values.demo, port, host: values.host, plain: values.plain, publicly, proxies: values.proxy },
+      tls: values.tls !== undefined && key !== undefined ? [values.tls, key] : null,
+      beyond: !LOOPBACK.has(values.host) || publicly.length > 0,
+    };
   } catch (error) {
-    throw new Told(
-      `${error instanceof Error ? error.message : String(error)}. Use: ./averin up [--demo] [--port N] [--host H]`,
-    );
+    throw new Told(`${error instanceof Error ? error.message : String(error)}. Use: ${USE}`);
   }
+}
+
+/** How the application is to be served, as its environment has it, and what to say of it. */
+function serving(how: Options): { settings: Record<string, string>; certificate: Certificate | null } {
+  const own = !LOOPBACK.has(how.host) && how.publicly.length === 0 && !how.plain;
+  const certificate = how.tls
+    ? givenCertificate(...how.tls)
+    : own
+      ? (ensureDebianPackages(TLS), ownCertificate(path.join(DATA, "tls"), how.host))
+      : null;
+  const settings = {
+    AVERIN_BEYOND: how.beyond ? "1" : "",
+    AVERIN_SECURE: certificate !== null || how.publicly.length > 0 ? "1" : "",
+    AVERIN_PUBLIC: how.publicly.join(","),
+    AVERIN_PROXY: how.proxies.join(","),
+    AVERIN_LOG_FOLDER: path.join(DATA, "log"),
+    ...(certificate ? { AVERIN_TLS_CERT: certificate.cert, AVERIN_TLS_KEY: certificate.key } : {}),
+  };
+  return { settings, certificate };
 }
 
 function assertPortFree(port: number, host: string): Promise<void> {
@@ -92,9 +147,53 @@ async function stopLeftover(): Promise<void> {
   rmSync(APPLICATION_PID, { force: true });
 }
 
-/** `./averin up`: installs, starts, migrates, builds, serves; ends all of it on Ctrl-C or SIGTERM. */
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+
+/** What whoever started it has to know: the address, how it is protected, and how to begin. */
+function announce(
+  served: Served,
+  how: Options,
+  certificate: Certificate | null,
+  demo: Demo | null,
+  code: string | null,
+): void {
+  say(`\nAverin is ready: ${served.url}`);
+  if (process.getuid?.() === 0) {
+    say(
+      "Started as root: Averin and its database run as root, so whoever breaks into them owns this machine; start it as a user of its own where you can.",
+    );
+  }
+  if (certificate) {
+    say(`Encrypted with ${certificate.cert}`);
+    say(`  fingerprint SHA-256 ${certificate.fingerprint}`);
+    if (!how.tls) say("  A browser asks once about this certificate: compare the fingerprint, then take it.");
+  }
+  if (how.plain && how.beyond) {
+    say(
+      "--plain: everything typed here, passwords too, can be read by whoever listens on the wire. Only for a wire you trust.",
+    );
+  }
+  if (code !== null) {
+    say("\nThis shop is empty. Its first person is made by this link, which is good once:");
+    say(`  ${served.url}/welcome?code=${code}`);
+  }
+  if (demo && how.beyond) {
+    say("\nThe demo's people are here, but their printed passwords open nothing while other machines reach this shop.");
+  } else if (demo) {
+    say("\nDemo sign-ins (invented people, invented figures):");
+    for (const person of demo.people) {
+      say(`  ${person.name.padEnd(14)} ${person.password.padEnd(18)} ${person.roles.join(", ")}`);
+    }
+  }
+  say(`\nLogs: ${path.join(DATA, "log")}`);
+  say("Ctrl-C stops everything that was started here.");
+}
+
+const pauseWords = (ms: number): string => `${ms < 1000 ? ms / 1000 : Math.round(ms / 1000)} s`;
+
+/** `./averin up`: installs, starts, migrates, builds, serves, and keeps it up; ends all of it on Ctrl-C or SIGTERM. */
 export async function up(args: string[]): Promise<number> {
-  const { demo, port, host } = options(args);
+  const how = options(args);
   const given = process.env.AVERIN_DATABASE_URL;
   const releaseLock = takeLock();
   const stops: (() => Promise<void>)[] = [];
@@ -113,37 +212,50 @@ export async function up(args: string[]): Promise<number> {
   };
   try {
     await stopLeftover();
-    await assertPortFree(port, host);
+    await assertPortFree(how.port, how.host);
     if (given === undefined) ensureDebianPackages(DATABASE);
+    const { settings, certificate } = serving(how);
     const dist = ensureBuilt("served");
     goOn();
-    let databaseUrl = given;
-    if (databaseUrl === undefined) {
-      const server = await startMariadb(path.join(DATA, "db"));
+    const folder = path.join(DATA, "db");
+    let server: PrivateServer | null = null;
+    if (given === undefined) {
+      server = await startMariadb(folder);
       stops.push(server.stop);
-      databaseUrl = server.url;
+      settings.AVERIN_DATA_FOLDER = folder;
     }
     goOn();
-    const demoData = demo ? await readDemo(path.join(ROOT, "demo")) : null;
+    const databaseUrl = given ?? server?.url ?? "";
+    const demo = how.demo ? await readDemo(path.join(ROOT, "demo")) : null;
     await prepare(databaseUrl, async (db) => {
-      if (demoData) await seedDemo(db, demoData);
+      if (demo) await seedDemo(db, demo);
     });
     goOn();
-    const served = await serve({ databaseUrl, host, port, dist });
-    stops.push(served.stop);
-    writeFileSync(APPLICATION_PID, String(served.process.pid));
-    process.stdout.write(`\nAverin is ready: ${served.url}\n`);
-    if (demoData) {
-      process.stdout.write("\nDemo sign-ins (invented people, invented figures):\n");
-      for (const person of demoData.people) {
-        process.stdout.write(`  ${person.name.padEnd(14)} ${person.password.padEnd(18)} ${person.roles.join(", ")}\n`);
-      }
+    const code = await withDatabase(databaseUrl, async (db) => ((await anyPeople(db)) ? null : newFirstCode(db)));
+    const start = (): Promise<Served> => serve({ databaseUrl, host: how.host, port: how.port, dist, settings });
+    const served = await start();
+    const known = (one: Served): Served => {
+      writeFileSync(APPLICATION_PID, String(one.process.pid));
+      return one;
+    };
+    known(served);
+    announce(served, how, certificate, demo, code);
+    // From here on each is watched: what goes by itself is started again, and both the log and the screens say so.
+    const told =
+      (what: string) =>
+      ({ after, failed }: { after: number; failed: string | null }): void =>
+        say(
+          failed === null
+            ? `${new Date().toISOString()} ${what} ended by itself; it is started again in ${pauseWords(after)}. Nothing kept is lost.`
+            : `${new Date().toISOString()} ${what} could not be started: ${failed}`,
+        );
+    if (server) {
+      const { port } = server;
+      stops.pop();
+      stops.push(keepAlive(server, () => startMariadb(folder, { port }), told("The database")).stop);
     }
-    process.stdout.write("\nCtrl-C stops everything that was started here.\n");
-    const died = new Promise<"died">((resolve) => served.process.once("exit", () => resolve("died")));
-    const how = await Promise.race([asked.then(() => "asked" as const), died]);
-    if (how === "died" && !ending)
-      throw new Told("The application ended by itself. Start it again: nothing kept is lost.");
+    stops.push(keepAlive(served, () => start().then(known), told("The application")).stop);
+    await asked;
     return 0;
   } finally {
     for (const stop of stops.reverse()) await stop();

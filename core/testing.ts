@@ -103,7 +103,8 @@ export class TestJob {
     const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
     const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
     if (answer.kind === "slip" && reason === "") return answer.question;
-    const drafts = draftsOf(answer.kind === "slip" ? { kind: "drafts", drafts: answer.corrected } : answer, reason);
+    const meant = answer.kind === "slip" ? (answer.corrected ?? answer.drafts) : null;
+    const drafts = draftsOf(meant === null ? answer : { kind: "drafts", drafts: meant }, reason);
     if (drafts === null) {
       if (answer.kind === "reason") return `why? ${answer.because}`;
       return "message" in answer ? answer.message : answer.kind;

@@ -1,5 +1,8 @@
 import type { Metadata, Viewport } from "next";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { Nonce } from "@/ui/Nonce";
+import { Unsent } from "@/ui/Unsent";
 import "./globals.css";
 
 export const metadata: Metadata = { title: "Averin", description: "The rebuild bench for wear parts" };
@@ -8,13 +11,18 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 // Before the first paint, so that a dim trailer never flashes white.
 const THEME = `try{var t=localStorage.getItem("averin-theme")||(matchMedia("(prefers-color-scheme: dark)").matches?"dark":"light");document.documentElement.dataset.theme=t}catch(e){}`;
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get("x-averin-nonce") ?? "";
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: THEME }} />
+        <script nonce={nonce} dangerouslySetInnerHTML={{ __html: THEME }} suppressHydrationWarning />
       </head>
-      <body>{children}</body>
+      <body>
+        <Nonce nonce={nonce} />
+        <Unsent />
+        {children}
+      </body>
     </html>
   );
 }

@@ -5,9 +5,22 @@ const errorSchema = z.object({
   error: z.object({ code: z.string(), path: z.string(), message: z.string() }),
 });
 
-/** kept: the server's answer; refused: it said no and changed nothing; unreachable: nothing is known, try again. */
+/**
+ * kept: the server's answer; refused: it said no and changed nothing; fault: it failed by a fault of its own, with a number
+ * in its words; unreachable: it or its database does not answer and nothing is known, so it is worth asking again.
+ */
 export type Sent<T> =
-  { kind: "kept"; value: T } | { kind: "refused"; status: number; error: RefusalData } | { kind: "unreachable" };
+  | { kind: "kept"; value: T }
+  | { kind: "refused"; status: number; error: RefusalData }
+  | { kind: "fault"; message: string }
+  | { kind: "unreachable"; database: boolean };
+
+/** What there is to say of an answer that was not kept, with what that means for what was typed. */
+export function saidOf(answer: Exclude<Sent<unknown>, { kind: "kept" }>, meanwhile: string): string {
+  if (answer.kind === "refused") return answer.error.message;
+  if (answer.kind === "fault") return answer.message;
+  return `${answer.database ? "The server’s database does not answer." : "The server does not answer."} ${meanwhile}`;
+}
 
 /** Sends JSON and reads the answer by a schema; never throws for what a server or a cable may do. */
 export function send<T>(
@@ -29,6 +42,8 @@ export function sendBytes(path: string, bytes: Blob): Promise<Sent<unknown>> {
   );
 }
 
+const DATABASE_GONE = 503;
+
 async function exchange<T>(
   path: string,
   request: RequestInit,
@@ -40,9 +55,12 @@ async function exchange<T>(
     const json: unknown = await answer.json();
     if (answer.ok) return { kind: "kept", value: schema ? schema.parse(json) : (json as T) };
     const refused = errorSchema.safeParse(json);
-    if (answer.status >= 500 || !refused.success) return { kind: "unreachable" };
+    // An answer of another shape is of somebody in between.
+    if (!refused.success) return { kind: "unreachable", database: false };
+    if (answer.status === DATABASE_GONE) return { kind: "unreachable", database: true };
+    if (answer.status >= 500) return { kind: "fault", message: refused.data.error.message };
     return { kind: "refused", status: answer.status, error: refused.data.error as RefusalData };
   } catch {
-    return { kind: "unreachable" };
+    return { kind: "unreachable", database: false };
   }
 }

@@ -5,31 +5,33 @@ import {
   type Bench,
   complete,
   type Draft,
-  eventSchema,
+  draftSchema,
   fold,
   type JobEvent,
   type JobState,
   type RefusalData,
+  refusalFromIssue,
+  type Stray,
 } from "@averin/core";
 import { startTransition, useCallback, useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
-import { z } from "zod";
-import { dropLine, type OutboxLine, putLine, waitingLines } from "./outbox.ts";
 import { listen } from "./feed.ts";
-import { send, sendBytes } from "./send.ts";
-
-const keptSchema = z.object({ kept: z.array(eventSchema) });
-const RETRY_MS = 2000;
+import { type OutboxLine, putLine, waitingLines } from "./outbox.ts";
+import { hearOfLines, lineWasPut, type Reach, type Word } from "./sender.ts";
 
 export type Taken = { ok: true; events: JobEvent[]; state: JobState };
 export type Submitted = Taken | { ok: false; error: RefusalData };
+
+/** A job as the server gave it to a page. */
+export type OpenedHere = { id: string; number: string; bench: Bench; events: JobEvent[]; strays: Stray[] };
 
 export type JobHook = {
   state: JobState;
   /** Events shown but not yet kept by the server. */
   waiting: number;
-  reachable: boolean;
-  /** A line that the server refused after it was shown: said once, with the reason. */
+  /** Whether server and database answer, as the feed and the last line found it. */
+  reach: Pick<Reach, "server" | "database">;
+  /** A line that the server refused after it was shown, or why none is sent: said once, with the reason. */
   refused: string | null;
   /**
    * `meanwhile` is called with what the line comes to while it is being put away, which is time to find the words for
@@ -38,7 +40,7 @@ export type JobHook = {
   submit: (
     drafts: readonly Draft[],
     meanwhile: (taken: Taken) => () => void,
-    photo?: OutboxLine["photo"],
+    typed: { text: string; photo?: OutboxLine["photo"] },
   ) => Promise<Submitted>;
   /** The state at this moment, ahead of the drawing: what the next Enter aims by. */
   now: () => JobState;
@@ -50,24 +52,42 @@ function merge(events: readonly JobEvent[], more: readonly JobEvent[]): readonly
   return fresh.length === 0 ? events : [...events, ...fresh].sort((a, b) => a.number - b.number);
 }
 
+/** The number up to which a log is whole: what another page typed may still be on its way. */
+function wholeTo(events: readonly JobEvent[]): number {
+  const gap = events.findIndex((event, i) => event.number !== i + 1);
+  return gap < 0 ? events.length : gap;
+}
+
+/** What a draft has wrong by its schema, in the words of whoever typed it; the server reads it by the same. */
+function misshapen(draft: Draft): RefusalData | null {
+  const parsed = draftSchema.safeParse(draft);
+  const issue = parsed.success ? undefined : parsed.error.issues[0];
+  return issue ? refusalFromIssue(issue, draft) : null;
+}
+
 /** Completes a line's drafts on top of a log; the events are provisional until the server numbers them. */
 function provisional(bench: Bench, state: JobState, line: OutboxLine): Submitted {
   let now = state;
   const added: JobEvent[] = [];
   for (const { id, draft } of line.events) {
+    const wrong = misshapen(draft);
+    if (wrong) return { ok: false, error: wrong };
     const answer = complete(bench, now, draft, line.by);
     if (!answer.ok) return answer;
     const event: JobEvent = { id, number: now.events.length + 1, at: line.typedAt, by: line.by, body: answer.value };
     added.push(event);
-    now = fold([...now.events, event]);
+    now = fold([...now.events, event], now.strays);
   }
   return { ok: true, events: added, state: now };
 }
 
+/** What a page knows of a job: the server's log, what was typed here and is not in it, and what it could not take. */
+type Log = { kept: readonly JobEvent[]; lines: readonly OutboxLine[]; strays: readonly Stray[] };
+
 /** The server's log with what was typed here on top; lines that it does not bear any more are left for the server to say. */
-function stateOf(bench: Bench, kept: readonly JobEvent[], lines: readonly OutboxLine[]): JobState {
+function stateOf(bench: Bench, { kept, lines, strays }: Log): JobState {
   const known = new Set(kept.map((event) => event.id));
-  let state = fold(kept);
+  let state = fold(kept, strays);
   for (const line of lines) {
     const events = line.events.filter(({ id }) => !known.has(id));
     const answer = events.length === 0 ? null : provisional(bench, state, { ...line, events });
@@ -80,80 +100,46 @@ function stateOf(bench: Bench, kept: readonly JobEvent[], lines: readonly Outbox
  * A job on this screen: the server's log, and on top of it what was typed here and is not yet kept. A line goes into
  * the outbox on this machine first, then to the server, again and again until it answers; the same fold shows both.
  */
-export function useJob(jobId: string, bench: Bench, actor: Actor, initial: readonly JobEvent[]): JobHook {
-  const log = useRef<{ kept: readonly JobEvent[]; lines: readonly OutboxLine[] }>({ kept: initial, lines: [] });
-  const [shown, setShown] = useState(() => ({ state: fold(initial), waiting: 0 }));
+export function useJob(
+  { id: jobId, number: jobNumber, bench, events: initial, strays: first }: OpenedHere,
+  actor: Actor,
+): JobHook {
+  const log = useRef<Log>({ kept: initial, lines: [], strays: first });
+  const [shown, setShown] = useState(() => ({ state: fold(initial, first), waiting: 0 }));
   // The state as this screen knows it at this moment, whether React has drawn it yet or not.
   const latest = useRef(shown.state);
-  const [reachable, setReachable] = useState(true);
+  const [reach, setReach] = useState<Reach>({ server: true, database: true, said: null });
   const [refused, setRefused] = useState<string | null>(null);
-  const sending = useRef(false);
 
-  const show = useCallback((kept: readonly JobEvent[], lines: readonly OutboxLine[], state: JobState) => {
-    log.current = { kept, lines };
+  const show = useCallback((now: Log, state: JobState) => {
+    log.current = now;
     latest.current = state;
     // The verdict is painted first; rows, spine and open points follow in the next frame.
-    startTransition(() => setShown({ state, waiting: lines.reduce((sum, line) => sum + line.events.length, 0) }));
+    startTransition(() => setShown({ state, waiting: now.lines.reduce((sum, line) => sum + line.events.length, 0) }));
   }, []);
-  /** Takes what the server has kept; where nothing is new, nothing is worked out anew. */
+  /** Takes what is new; where nothing is, nothing is worked out anew. */
   const change = useCallback(
-    (more: readonly JobEvent[], lines: readonly OutboxLine[]) => {
-      const kept = merge(log.current.kept, more);
-      if (kept === log.current.kept && lines === log.current.lines) return;
-      show(kept, lines, stateOf(bench, kept, lines));
+    (more: Partial<Log>) => {
+      const { kept, lines, strays } = log.current;
+      const now = {
+        kept: more.kept ? merge(kept, more.kept) : kept,
+        lines: more.lines ?? lines,
+        strays: more.strays ?? strays,
+      };
+      if (now.kept === kept && now.lines === lines && now.strays === strays) return;
+      show(now, stateOf(bench, now));
     },
     [bench, show],
   );
-  const lastKept = useCallback(() => log.current.kept[log.current.kept.length - 1]?.number ?? 0, []);
-
-  const flush = useCallback(async (): Promise<void> => {
-    if (sending.current) return;
-    sending.current = true;
-    try {
-      for (;;) {
-        const line = log.current.lines[0];
-        if (!line) return;
-        const picture = line.photo
-          ? await sendBytes(`/api/jobs/${jobId}/photos/${line.photo.id}`, line.photo.blob)
-          : ({ kind: "kept" } as const);
-        const answer =
-          picture.kind !== "kept"
-            ? picture
-            : await send(
-                "POST",
-                `/api/jobs/${jobId}/events`,
-                { after: lastKept(), by: line.personId, events: line.events },
-                keptSchema,
-              );
-        setReachable(answer.kind !== "unreachable");
-        if (answer.kind === "unreachable") return;
-        if (answer.kind === "refused" && answer.status === 401) {
-          setRefused("You are signed out: what is typed stays on this machine. Sign in again to have it kept.");
-          return;
-        }
-        // Another tab of this browser was handed over: a line must never be kept under another name.
-        if (answer.kind === "refused" && answer.error.path === "by") return setRefused(answer.error.message);
-        if (answer.kind === "refused") setRefused(`Not kept: ${answer.error.message}`);
-        await dropLine(line.order);
-        const rest: readonly OutboxLine[] = log.current.lines.filter((other) => other.order !== line.order);
-        change(answer.kind === "kept" ? answer.value.kept : [], rest);
-      }
-    } finally {
-      sending.current = false;
-    }
-  }, [jobId, change, lastKept]);
 
   const submit = useCallback(
     async (
       drafts: readonly Draft[],
       meanwhile: (taken: Taken) => () => void,
-      photo?: OutboxLine["photo"],
+      { text, photo }: { text: string; photo?: OutboxLine["photo"] },
     ): Promise<Submitted> => {
       const line: Omit<OutboxLine, "order"> = {
-        jobId,
-        personId: actor.id,
-        by: actor,
-        typedAt: new Date().toISOString(),
+        ...{ jobId, job: jobNumber, personId: actor.id, by: actor, typedAt: new Date().toISOString(), text },
         events: drafts.map((draft) => ({ id: newId(), draft })),
         ...(photo ? { photo } : {}),
       };
@@ -168,34 +154,52 @@ export function useJob(jobId: string, bench: Bench, actor: Actor, initial: reado
       // Another screen's line may have come while this one was put away.
       const answer = latest.current === before ? first : provisional(bench, latest.current, put);
       const lines = [...now.lines, put];
-      if (answer.ok) show(now.kept, lines, answer.state);
-      else change([], lines);
+      if (answer.ok) show({ ...now, lines }, answer.state);
+      else change({ lines });
       setRefused(null);
-      void flush();
+      lineWasPut();
       return answer;
     },
-    [jobId, actor, bench, show, change, flush],
+    [jobId, jobNumber, actor, bench, show, change],
   );
 
   useEffect(() => {
     let live = true;
+    const without = (order: number): readonly OutboxLine[] => {
+      const { lines } = log.current;
+      const rest = lines.filter((line) => line.order !== order);
+      return rest.length === lines.length ? lines : rest;
+    };
+    const hear = (word: Word): void => {
+      if (word.kind === "reach") {
+        setReach(word.reach);
+        if (word.reach.said !== null) setRefused(word.reach.said);
+      } else if (word.kind !== "changed" && word.jobId === jobId) {
+        change({ lines: without(word.order), ...(word.kind === "kept" ? { kept: word.events } : {}) });
+        if (word.kind === "refused") setRefused(`Not taken: ${word.why} It stands under “not taken” as it was typed.`);
+      }
+    };
+    const end = hearOfLines(hear);
     void waitingLines(jobId, actor.id).then((left) => {
-      if (!live) return;
-      change([], left);
-      void flush();
+      if (live && left.length > 0) change({ lines: left });
     });
-    const retry = setInterval(() => void flush(), RETRY_MS);
     return () => {
       live = false;
-      clearInterval(retry);
+      end();
     };
-  }, [jobId, actor.id, flush, change]);
+  }, [jobId, actor.id, change]);
 
   useEffect(
-    () => listen(jobId, lastKept, (events) => change(events, log.current.lines), setReachable),
-    [jobId, change, lastKept],
+    () =>
+      listen(jobId, {
+        after: () => wholeTo(log.current.kept),
+        events: (kept) => change({ kept }),
+        strays: (strays) => change({ strays }),
+        reachable: (yes) => setReach((now) => (now.server === yes ? now : { ...now, server: yes, database: yes })),
+      }),
+    [jobId, change],
   );
 
   const now = useCallback(() => latest.current, []);
-  return { state: shown.state, now, waiting: shown.waiting, reachable, refused, submit };
+  return { state: shown.state, now, waiting: shown.waiting, reach, refused, submit };
 }

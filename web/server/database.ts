@@ -1,4 +1,5 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, type Transaction } from "sequelize";
+import { setTimeout as wait } from "node:timers/promises";
 import { environment } from "./environment.ts";
 
 /** Codes after which a transaction is run again whole: a deadlock, also as Galera reports a lost certification. */
@@ -17,9 +18,10 @@ export type PersonRow = {
   roles: string[];
   createdAt: Date;
   pinHash: string | null;
-  pinTries: number;
-  pinLockedUntil: Date | null;
+  /** Its password stands in print, as in the demo: it opens nothing where strangers on the wire can reach the door. */
+  printedPassword: boolean;
 };
+export type KnownBrowserRow = { tokenHash: string; personId: string; lastAt: Date };
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
 export type BookRow = {
   id: string;
@@ -96,6 +98,8 @@ export type JobRow = {
   procedureHash: string;
   lastNumber: number;
   openedAt: Date;
+  /** The id that the form at the counter gave its intake: sent twice it opens one job. */
+  intakeId: string | null;
 };
 export type JobEventRow = {
   jobId: string;
@@ -105,6 +109,8 @@ export type JobEventRow = {
   at: Date;
   by: unknown;
   body: unknown;
+  /** When it was typed, where a screen said so, and the bound it was set to, if it was. */
+  typed: unknown;
 };
 export type ReadingRow = {
   eventId: string;
@@ -142,6 +148,20 @@ export type JobSummaryRow = {
   sinceAt: Date | null;
   lastBy: string;
 };
+export type StrayRow = {
+  id: string;
+  jobId: string;
+  personId: string;
+  personName: string;
+  text: string;
+  typedAt: Date;
+  refusedAt: Date;
+  why: string;
+  settledAt: Date | null;
+  settledBy: string | null;
+  settledHow: string | null;
+  settledWord: string | null;
+};
 export type SettingRow = { name: string; body: unknown };
 export type ProcedureFaultRow = { file: string; message: string };
 export type PresetRow = { question: string; word: string };
@@ -169,8 +189,12 @@ function models(sequelize: Sequelize) {
       roles: { type: DataTypes.JSON, allowNull: false },
       createdAt: { type: stamp, allowNull: false },
       pinHash: maybe(200),
-      pinTries: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
-      pinLockedUntil: { type: stamp, allowNull: true },
+      printedPassword: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+    }),
+    knownBrowsers: define<KnownBrowserRow>("known_browsers", {
+      tokenHash: key(64),
+      personId: key(36),
+      lastAt: { type: stamp, allowNull: false },
     }),
     sessions: define<SessionRow>("sessions", {
       tokenHash: key(64),
@@ -259,6 +283,7 @@ function models(sequelize: Sequelize) {
       procedureHash: text(64),
       lastNumber: { type: DataTypes.INTEGER, allowNull: false },
       openedAt: { type: stamp, allowNull: false },
+      intakeId: { type: DataTypes.CHAR(36), allowNull: true, unique: true },
     }),
     events: define<JobEventRow>("job_events", {
       jobId: { ...key(36) },
@@ -268,6 +293,7 @@ function models(sequelize: Sequelize) {
       at: { type: stamp, allowNull: false },
       by: { type: DataTypes.JSON, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
+      typed: { type: DataTypes.JSON, allowNull: true },
     }),
     readings: define<ReadingRow>("readings", {
       eventId: key(36),
@@ -311,6 +337,20 @@ function models(sequelize: Sequelize) {
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
     }),
+    strays: define<StrayRow>("strays", {
+      id: key(36),
+      jobId,
+      personId: { type: DataTypes.CHAR(36), allowNull: false },
+      personName: text(80),
+      text: text(2000),
+      typedAt: { type: stamp, allowNull: false },
+      refusedAt: { type: stamp, allowNull: false },
+      why: text(1000),
+      settledAt: { type: stamp, allowNull: true },
+      settledBy: maybe(80),
+      settledHow: maybe(20),
+      settledWord: maybe(500),
+    }),
     settings: define<SettingRow>("shop_settings", { name: key(), body: { type: DataTypes.JSON, allowNull: false } }),
     procedureFaults: define<ProcedureFaultRow>("procedure_faults", { file: key(120), message: text(4000) }),
     presets: define<PresetRow>("shop_presets", { question: key(), word: text(80) }),
@@ -337,7 +377,8 @@ export function connect(url: string): Database {
     dialect: "mariadb",
     timezone: "+00:00",
     logging: false,
-    pool: { max: 10, acquire: 8000 },
+    // A request takes one connection; more of them than these wait their turn instead of failing.
+    pool: { max: 10, acquire: 60_000 },
     dialectOptions: {
       supportBigNumbers: false,
       bigIntAsNumber: true,
@@ -356,6 +397,8 @@ export function connect(url: string): Database {
         const code =
           (error as { original?: { errno?: number } }).original?.errno ?? (error as { errno?: number }).errno;
         if (attempt >= MOST_TRIES || code === undefined || !RETRY_CODES.has(code)) throw error;
+        // Those that ran into each other come back at different moments, later each time.
+        await wait(Math.random() * 10 * 2 ** attempt);
       }
     }
   };

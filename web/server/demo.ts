@@ -14,6 +14,7 @@ import {
   interpret,
   nextTask,
   openPoints,
+  RELEASE_WORD,
   sourceSchema,
   specSchema,
   storePartSchema,
@@ -168,7 +169,8 @@ async function seedJob(
       );
     }
   }
-  if (job.releasedBy !== undefined) await append([{ type: "job_released" }], person(job.releasedBy));
+  if (job.releasedBy !== undefined)
+    await append([{ type: "job_released", said: RELEASE_WORD }], person(job.releasedBy));
 }
 
 const BEGUN = 0;
@@ -215,7 +217,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   const people = new Map<string, Actor>();
   for (const person of demo.people) {
     const known = await db.people.findOne({ where: { name: person.name } });
-    const id = (known?.get("id") as string | undefined) ?? (await addPerson(db, person));
+    const id = (known?.get("id") as string | undefined) ?? (await addPerson(db, { ...person, printedPassword: true }));
     people.set(person.name, { id, name: person.name, roles: person.roles });
   }
   const ofMachine = new Map<string, number>();

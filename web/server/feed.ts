@@ -1,35 +1,58 @@
+import { setTimeout as wait } from "node:timers/promises";
 import { z } from "zod";
-import { currentToken, reading } from "./http.ts";
 import { database } from "./database.ts";
+import { diskNotice } from "./disk.ts";
+import { currentToken, reading } from "./http.ts";
 import { log } from "./log.ts";
+import { Refused } from "./refused.ts";
+import { eventsAfter, standingOf } from "./stores/jobs.ts";
 import { actorOf } from "./stores/people.ts";
-import { eventsAfter, lastNumberOf } from "./stores/jobs.ts";
+import { straysOpen } from "./stores/strays.ts";
 
-/** How often the log is looked at, in ms: another screen sees a line within a second, whichever process took it. */
+/** How often the logs are looked at, in ms: another screen sees a line within a second, whichever process took it. */
 const LOOK_MS = 350;
-/** A sign of life now and then, so that a cut line is noticed; the session is looked at again as often. */
+/** A sign of life now and then, so that a cut line is noticed. */
 const BEAT_MS = 10_000;
+/** More benches than this are open in no browser. */
+const MOST_JOBS = 50;
 
-const numberSchema = z.coerce.number().int().min(0).catch(0);
+/** "id:12,id:7": the jobs listened to, each from the number of the last line that the listener has. */
+const askedSchema = z
+  .string()
+  .transform((text) => text.split(",").filter((part) => part !== ""))
+  .pipe(
+    z
+      .array(z.string().regex(/^[0-9a-f-]{36}:\d{1,9}$/))
+      .min(1)
+      .max(MOST_JOBS),
+  )
+  .transform((parts) => new Map(parts.map((part) => [part.slice(0, 36), Number(part.slice(37))] as const)));
 
 /**
- * A job's new lines as server-sent events, each under its number, so that a listener who was cut off catches up from the
- * last it has. Every process looks at the log itself: no process has to tell another.
+ * The new lines of several jobs as one stream of server-sent events, one for all tabs of a browser; each names its job, and
+ * a listener who was cut off asks again from the last line it has. Every process looks at the logs itself: no process has
+ * to tell another. A stream ends with its session.
  */
-export async function feedOf(request: Request, jobId: string): Promise<Response> {
+export async function feedOf(request: Request): Promise<Response> {
   const token = await currentToken();
-  const refusal = await reading(async ({ db }) => eventsAfter(db, jobId, Number.MAX_SAFE_INTEGER));
-  if (!refusal.ok) return refusal;
+  const asked = askedSchema.safeParse(new URL(request.url).searchParams.get("jobs") ?? "");
+  const refusal = await reading(async ({ db }) => {
+    if (!asked.success) {
+      const message = "Say which jobs are listened to: jobs=ID:NUMBER, joined by commas.";
+      throw new Refused(422, { code: "type", path: "jobs", message });
+    }
+    const known = await standingOf(db, [...asked.data.keys()]);
+    const strange = [...asked.data.keys()].find((id) => !known.has(id));
+    if (strange === undefined) return {};
+    throw new Refused(404, { code: "unsupported", path: "jobs", message: `There is no job ${strange} here.` });
+  });
+  if (!refusal.ok || !asked.success) return refusal;
   const db = database();
-  const asked = new URL(request.url).searchParams.get("after") ?? 0;
-  let after = numberSchema.parse(request.headers.get("last-event-id") ?? asked);
+  const after = asked.data;
+  const strays = new Map<string, string>();
   const encoder = new TextEncoder();
-  let timer: ReturnType<typeof setTimeout> | undefined;
   let open = true;
-  const stop = (): void => {
-    open = false;
-    clearTimeout(timer);
-  };
+  const stop = (): void => void (open = false);
   request.signal.addEventListener("abort", stop);
 
   const stream = new ReadableStream<Uint8Array>({
@@ -37,33 +60,39 @@ export async function feedOf(request: Request, jobId: string): Promise<Response>
       const send = (text: string): void => {
         if (open) controller.enqueue(encoder.encode(text));
       };
-      let beat = Date.now();
+      const tell = (what: object): void => send(`data: ${JSON.stringify(what)}\n\n`);
       const look = async (): Promise<void> => {
-        const last = await lastNumberOf(db, jobId);
-        if (last !== null && last > after) {
-          const events = await eventsAfter(db, jobId, after);
-          for (const event of events) send(`id: ${event.number}\ndata: ${JSON.stringify(event)}\n\n`);
-          after = events[events.length - 1]?.number ?? after;
-        }
-        if (Date.now() - beat < BEAT_MS) return;
-        beat = Date.now();
-        send(": here\n\n");
         if (token === null || (await actorOf(db, token)) === null) throw new Error("signed out");
+        for (const [jobId, { last, strays: now }] of await standingOf(db, [...after.keys()])) {
+          const from = after.get(jobId) ?? 0;
+          if (last > from) {
+            const events = await eventsAfter(db, jobId, from);
+            tell({ jobId, events });
+            after.set(jobId, events[events.length - 1]?.number ?? from);
+          }
+          if ((strays.get(jobId) ?? now) !== now || !strays.has(jobId))
+            tell({ jobId, strays: await straysOpen(db, jobId) });
+          strays.set(jobId, now);
+        }
       };
-      const turn = (): void => {
-        look()
-          .then(() => {
-            if (open) timer = setTimeout(turn, LOOK_MS);
-          })
-          .catch((error: unknown) => {
-            // The listener comes back by itself; what it missed is read by number.
-            log.info({ err: error }, "feed ended");
-            if (open) controller.close();
-            stop();
-          });
+      const go = async (): Promise<void> => {
+        let beat = 0;
+        while (open) {
+          await look();
+          if (Date.now() - beat >= BEAT_MS) {
+            beat = Date.now();
+            tell({ notice: await diskNotice() });
+          }
+          await wait(LOOK_MS);
+        }
       };
       send(": listening\n\n");
-      turn();
+      go().catch((error: unknown) => {
+        // The listener comes back by itself; what it missed is read by number.
+        log.info({ err: error }, "feed ended");
+        if (open) controller.close();
+        stop();
+      });
     },
     cancel: stop,
   });

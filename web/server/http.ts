@@ -1,13 +1,17 @@
+import { randomBytes } from "node:crypto";
 import type { Actor, RefusalData } from "@averin/core";
 import { refusalFromIssue } from "@averin/core";
-import { cookies } from "next/headers";
+import { cookies, headers } from "next/headers";
 import type { z } from "zod";
 import { type Database, database } from "./database.ts";
+import { ADDRESS_HEADER, REQUEST_HEADER } from "./edge/door.ts";
+import { servedSettings } from "./environment.ts";
 import { log } from "./log.ts";
 import { Refused } from "./refused.ts";
-import { actorOf } from "./stores/people.ts";
+import { actorOf, type From } from "./stores/people.ts";
 
 export const SESSION_COOKIE = "averin_session";
+const BROWSER_COOKIE = "averin_browser";
 /** The largest request body taken, in bytes: a line of sixty entries is a tenth of it. */
 const MOST_BYTES = 64 * 1024;
 
@@ -15,16 +19,21 @@ const answer = (status: number, error: RefusalData): Response => Response.json({
 
 /** A request's bytes, no more than `most`; refused before they are all here. */
 export async function readBytes(request: Request, most: number): Promise<Buffer> {
-  const tooLarge = new Refused(413, { code: "range", path: "$", message: `At most ${most} bytes are taken at once.` });
+  const size = most >= 2 ** 20 ? `${Math.floor(most / 2 ** 20)} MB` : `${most} bytes`;
+  const tooLarge = new Refused(413, {
+    code: "range",
+    path: "$",
+    message: `That is too large: at most ${size} are taken at once.`,
+  });
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge;
   const chunks: Uint8Array[] = [];
-  let size = 0;
+  let read = 0;
   const reader = request.body?.getReader();
   for (;;) {
     const part = await reader?.read();
     if (!part || part.done) return Buffer.concat(chunks);
-    size += part.value.byteLength;
-    if (size > most) throw tooLarge;
+    read += part.value.byteLength;
+    if (read > most) throw tooLarge;
     chunks.push(part.value);
   }
 }
@@ -49,14 +58,20 @@ async function readBody<Schema extends z.ZodType>(request: Request, schema: Sche
   return parsed.data;
 }
 
-/** A page of another site must not write here with our cookie. */
-function assertSameOrigin(request: Request): void {
-  const origin = request.headers.get("origin");
-  if (origin !== null && new URL(origin).host !== request.headers.get("host")) {
-    throw new Refused(403, { code: "conflict", path: "$", message: "This request comes from another page." });
-  }
+/** What the database says when it cannot be reached, is full, or goes on refusing a lock: nothing was decided. */
+const UNDECIDED = new Set([1021, 1040, 1053, 1114, 1205, 1213, 1290]);
+
+/** Whether the database is what failed; anything else is a fault of ours. */
+export function isDatabaseGone(error: unknown): boolean {
+  const { name = "", original } = error as { name?: string; original?: { errno?: number; fatal?: boolean } };
+  if (name.startsWith("SequelizeConnection")) return true;
+  return original?.fatal === true || UNDECIDED.has(original?.errno ?? 0);
 }
 
+/**
+ * Three kinds of no: a refusal that says what would be right (4xx), a fault of ours with a number to tell it by (500), and
+ * a database that does not answer, of which nothing is known (503): only that one is worth asking again and again.
+ */
 async function guarded(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
@@ -66,14 +81,33 @@ async function guarded(work: () => Promise<Response>): Promise<Response> {
     if (name === "SequelizeUniqueConstraintError") {
       return answer(409, { code: "conflict", path: "$", message: "That was used before: nothing was changed." });
     }
-    log.error({ err: error }, "request failed");
-    const database = name.startsWith("SequelizeConnection") || name === "SequelizeDatabaseError";
-    const message = database
+    const request = (await headers()).get(REQUEST_HEADER) ?? "";
+    const gone = isDatabaseGone(error);
+    log.error({ err: error, request }, gone ? "the database does not answer" : "request failed");
+    const message = gone
       ? "The database does not answer. Nothing was changed; what is typed stays on this screen."
-      : "Averin could not do that. Nothing was changed; try again.";
-    return Response.json({ error: { code: "unsupported", path: "$", message } }, { status: 503 });
+      : `Averin could not do that, by a fault of its own. Nothing was changed. Tell whoever looks after it this number: ${request}.`;
+    return answer(gone ? 503 : 500, { code: "unsupported", path: "$", message });
   }
 }
+
+/** Where a request comes from: the address as the door found it, and the browser's own mark. */
+export async function cameFrom(): Promise<From> {
+  const address = (await headers()).get(ADDRESS_HEADER) ?? "";
+  return { address, browser: (await cookies()).get(BROWSER_COOKIE)?.value ?? null };
+}
+
+/** The browser's mark, made where it has none: by it a person's own browser is told from a stranger's. */
+export async function markBrowser(): Promise<From> {
+  const from = await cameFrom();
+  if (from.browser !== null) return from;
+  const browser = randomBytes(24).toString("base64url");
+  (await cookies()).set(BROWSER_COOKIE, browser, { ...cookieOptions(), maxAge: 400 * 86_400 });
+  return { ...from, browser };
+}
+
+const cookieOptions = () =>
+  ({ httpOnly: true, sameSite: "lax", path: "/", secure: servedSettings().AVERIN_SECURE }) as const;
 
 export async function currentToken(): Promise<string | null> {
   return (await cookies()).get(SESSION_COOKIE)?.value ?? null;
@@ -119,7 +153,6 @@ export function writingBytes(
   work: (context: { db: Database; actor: Actor }) => Promise<unknown>,
 ): Promise<Response> {
   return guarded(async () => {
-    assertSameOrigin(request);
     const db = database();
     return Response.json(await work({ db, actor: await signedIn(db) }));
   });
@@ -132,7 +165,6 @@ export function writing<Schema extends z.ZodType>(
   work: Work<z.output<Schema>>,
 ): Promise<Response> {
   return guarded(async () => {
-    assertSameOrigin(request);
     const db = database();
     const actor = await signedIn(db);
     return Response.json(await work({ db, actor, body: await readBody(request, schema) }));
@@ -146,14 +178,13 @@ export function forStrangers<Schema extends z.ZodType>(
   work: (context: { db: Database; body: z.output<Schema> }) => Promise<unknown>,
 ): Promise<Response> {
   return guarded(async () => {
-    assertSameOrigin(request);
     return Response.json(await work({ db: database(), body: await readBody(request, schema) }));
   });
 }
 
 /** Puts a session's token into the browser, out of reach of scripts. */
 export async function rememberSession(token: string): Promise<void> {
-  (await cookies()).set(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", path: "/", maxAge: 14 * 86_400 });
+  (await cookies()).set(SESSION_COOKIE, token, { ...cookieOptions(), maxAge: 14 * 86_400 });
 }
 
 export async function forgetSession(): Promise<void> {

@@ -92,6 +92,26 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `ALTER TABLE spec_books ADD COLUMN IF NOT EXISTS weaknesses JSON NOT NULL DEFAULT '[]'`,
     ],
   },
+  {
+    name: "0006-doors-and-strays",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS limiter (id VARCHAR(255) PRIMARY KEY, points BIGINT NOT NULL, expire BIGINT, INDEX (expire))`,
+      `ALTER TABLE people ADD COLUMN IF NOT EXISTS nameKey VARCHAR(80) AS (LOWER(name)) PERSISTENT,
+        ADD COLUMN IF NOT EXISTS printedPassword BOOLEAN NOT NULL DEFAULT FALSE,
+        DROP COLUMN IF EXISTS pinTries, DROP COLUMN IF EXISTS pinLockedUntil`,
+      `CREATE INDEX IF NOT EXISTS people_nameKey ON people (nameKey)`,
+      `CREATE TABLE IF NOT EXISTS known_browsers (tokenHash CHAR(64) NOT NULL, personId CHAR(36) NOT NULL,
+        lastAt DATETIME(3) NOT NULL, PRIMARY KEY (tokenHash, personId), FOREIGN KEY (personId) REFERENCES people(id))`,
+      `CREATE INDEX IF NOT EXISTS sessions_expiresAt ON sessions (expiresAt)`,
+      `ALTER TABLE job_events ADD COLUMN IF NOT EXISTS typed JSON`,
+      `ALTER TABLE jobs ADD COLUMN IF NOT EXISTS intakeId CHAR(36)`,
+      `CREATE UNIQUE INDEX IF NOT EXISTS jobs_intakeId ON jobs (intakeId)`,
+      `CREATE TABLE IF NOT EXISTS strays (id CHAR(36) PRIMARY KEY, ${JOB}, personId CHAR(36) NOT NULL,
+        personName VARCHAR(80) NOT NULL, text VARCHAR(2000) NOT NULL, typedAt DATETIME(3) NOT NULL,
+        refusedAt DATETIME(3) NOT NULL, why VARCHAR(1000) NOT NULL, settledAt DATETIME(3), settledBy VARCHAR(80),
+        settledHow VARCHAR(20), settledWord VARCHAR(500), INDEX (jobId, settledAt))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

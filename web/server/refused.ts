@@ -3,7 +3,7 @@ import type { RefusalData } from "@averin/core";
 /** A request that cannot be taken: answered with the error object, changing nothing. */
 export class Refused extends Error {
   constructor(
-    readonly status: 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429,
     readonly data: RefusalData,
   ) {
     super(data.message);

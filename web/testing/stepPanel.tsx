@@ -28,6 +28,7 @@ export function stepOnScreen(
       onAim={none}
       onEnter={none}
       onSign={none}
+      onReopen={none}
     />,
   ).replaceAll("&#x27;", "'");
 }

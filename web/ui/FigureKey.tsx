@@ -4,7 +4,7 @@ import { KNOWN_FIGURES, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
 
 /** What is typed for each kind of figure: the field and what it is called. */
 const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]> = {
@@ -75,7 +75,7 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
       router.refresh();
       return onKept();
     }
-    setMessage(answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was kept.");
+    setMessage(saidOf(answer, "Nothing was kept."));
   };
   return (
     <form

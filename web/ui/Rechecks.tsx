@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
 
 export type RecheckLine = { id: string; what: string; when: string; due: boolean; mark: string };
 
@@ -24,7 +24,7 @@ function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
   const done = async (form: FormData): Promise<void> => {
     const answer = await send("POST", `/api/rechecks/${line.id}`, { note: String(form.get("note")) });
     if (answer.kind === "kept") return router.refresh();
-    setMessage(answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was kept.");
+    setMessage(saidOf(answer, "Nothing was kept."));
   };
   return (
     <li className="border-b border-line py-2">

@@ -16,6 +16,7 @@ import {
   tools,
   waitingSlots,
   walk,
+  RELEASE_WORD,
 } from "./index.ts";
 
 // Every figure here is invented.
@@ -99,7 +100,7 @@ describe("the outboard joint", () => {
   test("ends at its release when all is done", () => {
     const job = at(null, { "decide:joint-out": ["1; judged by hand and eye"] });
     expect(job.open).toEqual([]);
-    job.keep({ type: "job_released" });
+    job.keep({ type: "job_released", said: RELEASE_WORD });
   });
 
   test("ways are set side by side by what an hour of their life costs", () => {

@@ -14,6 +14,7 @@ import {
   suggestTurn,
   summarise,
   walk,
+  RELEASE_WORD,
 } from "./index.ts";
 
 // Every figure here is invented, but for the slack that remains at the tightest: 6 to 13 mm, common practice, no source.
@@ -51,7 +52,7 @@ describe("the axle from the inboard end", () => {
   test("what came off goes back in reverse, and the job ends at its release", () => {
     const job = axleAt(null);
     expect(job.open).toEqual([]);
-    job.keep({ type: "job_released" });
+    job.keep({ type: "job_released", said: RELEASE_WORD });
     expect(job.state.released).not.toBeNull();
   });
 
@@ -268,6 +269,17 @@ describe("the chain", () => {
     expect(job.type("40")).toMatch(/inside 35\.9 to 43\.9$/);
     expect(isAnswered(slackShop, job.state, slot.adjust("set-slack"))).toBe(true);
     expect(job.state.bySlot.get("adjust:set-slack")).toHaveLength(5);
+  });
+
+  test("a reading typed where a turn is asked for is no turn of forty flats", () => {
+    const job = slackAt("adjust:set-slack");
+    job.type("61");
+    const before = job.events.length;
+    expect(job.type("40")).toMatch(
+      /^\+40 flats, both sides\? Nobody turns that far at once\. .* not what the gauge reads\. Is it so\?$/,
+    );
+    expect(job.events).toHaveLength(before);
+    expect(job.type("8")).toMatch(/turned \+8 flats/);
   });
 
   const narrow = specs.map((s) =>

@@ -415,7 +415,13 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
   if (!by.roles.some((role) => role === "technician" || role === "lead")) {
     return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");
   }
-  if (state.released) return no("conflict", "$", "This job is released and closed: open a new one for further work.");
+  if (state.released && draft.type !== "job_reopened") {
+    return no(
+      "conflict",
+      "$",
+      "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
+    );
+  }
   const tasks = walk(bench, state);
   const shut = gateBefore(bench, state, draft, tasks);
   if (shut) return no("conflict", `gate:${shut.id}`, `Not yet. ${shut.because}`);
@@ -516,10 +522,13 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
     case "struck": {
       const target = state.events.find((event) => event.id === draft.event);
       if (!target) return no("unsupported", "event", "That line is not in this job.");
-      if (["job_opened", "struck", "caution_shown"].includes(target.body.type)) {
+      if (["job_opened", "struck", "caution_shown", "job_released", "job_reopened"].includes(target.body.type)) {
         return no("conflict", "event", "That line cannot be struck.");
       }
       if (state.struck.has(draft.event)) return no("conflict", "event", "That line is struck already.");
+      if (target.by.id !== by.id && !by.roles.includes("lead")) {
+        return no("conflict", "event", `That line is ${target.by.name}'s: they strike it themselves, or a lead does.`);
+      }
       return yes(draft);
     }
     case "job_released": {
@@ -531,7 +540,11 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
           `${left.length} open: ${left[0]?.text ?? ""}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`,
         );
       }
-      return yes({ ...draft, rechecks: rechecksOf(bench, state) });
+      return yes({ type: "job_released", rechecks: rechecksOf(bench, state) });
     }
+    case "job_reopened":
+      if (!state.released) return no("conflict", "$", "This job is not released: there is nothing to reopen.");
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead reopens a released job.");
+      return yes(draft);
   }
 }

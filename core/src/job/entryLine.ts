@@ -73,8 +73,11 @@ export type LineAnswer =
   /** Another answer than before: what it undoes is told first, and it needs a reason. */
   | { kind: "change"; draft: Extract<Draft, { type: "question_answered" }>; undoes: string }
   | { kind: "again" }
-  /** Off by a known unit ratio: asked back; the corrected drafts are one key away. */
-  | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] }
+  /**
+   * Beyond belief: asked back. `corrected` is what was more likely meant, or null where nothing explains it. Where that
+   * would judge it better than what was typed, Enter alone takes neither.
+   */
+  | { kind: "slip"; question: string; corrected: Draft[] | null; better: boolean; drafts: Draft[] }
   /** Asked once more before it is kept: it cannot be undone, or it looks like another condition. */
   | { kind: "sure"; question: string; drafts: Draft[] }
   | { kind: "photo" }
@@ -96,7 +99,7 @@ export function lastStrikeable(state: JobState, by: string): JobEvent | null {
   for (let i = state.events.length - 1; i >= 0; i -= 1) {
     const event = state.events[i];
     if (!event || event.by.id !== by || state.struck.has(event.id)) continue;
-    if (["job_opened", "struck", "job_released", "caution_shown"].includes(event.body.type)) continue;
+    if (["job_opened", "struck", "job_released", "job_reopened", "caution_shown"].includes(event.body.type)) continue;
     return event;
   }
   return null;
@@ -581,6 +584,12 @@ function readingSentence(bench: Bench, state: JobState, body: BodyOf<"reading_ta
   return judged ? `${name}: ${verdictSentence(judged)}` : `${name}: ${body.text} ${body.unit}`;
 }
 
+function pullVerdictOf(bench: Bench, body: BodyOf<"torque_applied">): string {
+  const entry = entryOf(bench.procedure, body.entry);
+  const percent = entry?.kind === "fasteners" ? (entry.torque.stagesPercent[body.pass - 1] ?? 100) : 100;
+  return body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "";
+}
+
 /** The answer given in the line's own place: what, where, how far. */
 export function eventSentence(bench: Bench, state: JobState, event: JobEvent): string {
   const { body } = event;
@@ -594,9 +603,7 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
     case "build_accepted":
       return `stack taken: ${body.heightMm.toFixed(2)} mm, ${body.offTargetMm >= 0 ? "+" : "−"}${Math.abs(body.offTargetMm).toFixed(2)} off target`;
     case "torque_applied": {
-      const entry = entryOf(bench.procedure, body.entry);
-      const percent = entry?.kind === "fasteners" ? (entry.torque.stagesPercent[body.pass - 1] ?? 100) : 100;
-      const verdict = body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "";
+      const verdict = pullVerdictOf(bench, body);
       const name = slotName(bench, state, {
         kind: "pull",
         key: "",
@@ -678,7 +685,65 @@ export function eventSentence(bench: Bench, state: JobState, event: JobEvent): s
       return `opened: ${body.complaint}`;
     case "job_released":
       return "released";
+    case "job_reopened":
+      return `reopened: ${body.reason}`;
   }
+}
+
+/** How bad what a line says is: worse is told first; 0 where all is well. */
+function badnessOf(bench: Bench, state: JobState, { body }: JobEvent): number {
+  switch (body.type) {
+    case "reading_taken": {
+      const point = pointOf(bench.procedure, body.point);
+      const judged = point?.kind === "measure" ? judgeItem(state, point, body.item, body.phase) : null;
+      if (judged === null) return 0;
+      return judged.verdict === null ? 1 : { new: 0, serviceable: 0, near: 2, undecided: 3, past: 4 }[judged.verdict];
+    }
+    case "finding_recorded":
+      return { keep: 0, watch: 2, renew: 4, stop: 5 }[body.leads ?? "keep"];
+    case "torque_applied":
+      return body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0;
+    case "fastener_out":
+      return outSentence(bench, state, body).includes("the book says") ? 4 : 0;
+    default:
+      return 0;
+  }
+}
+
+/**
+ * The answer to one line, however much it took: of several, every place that is not well is named, the worst first and by
+ * its own name; where all are well the last one speaks. Places of one item are one sentence.
+ */
+export function answerSentence(bench: Bench, state: JobState, events: readonly JobEvent[]): string {
+  const own = events.filter(({ body }) => body.type !== "caution_shown");
+  const last = own[own.length - 1];
+  if (!last) return "";
+  if (own.length === 1) return eventSentence(bench, state, last);
+  const bad = own
+    .map((event) => ({ event, weight: badnessOf(bench, state, event) }))
+    .filter(({ weight }) => weight > 0)
+    .sort((a, b) => b.weight - a.weight);
+  const told = new Set<string>();
+  const sentences = bad.flatMap(({ event }) => {
+    const { body } = event;
+    const item = "point" in body && "item" in body ? `${body.point} ${body.item}` : event.id;
+    if (told.has(item)) return [];
+    told.add(item);
+    return [eventSentence(bench, state, worstPlace(bench, state, event))];
+  });
+  const taken = `${own.length} taken`;
+  return sentences.length === 0
+    ? `${taken}; ${eventSentence(bench, state, last)}`
+    : `${taken}. Not well: ${sentences.join("; ")}`;
+}
+
+/** The line of the place that speaks for a reading's item: the worst one, under its own name. */
+function worstPlace(bench: Bench, state: JobState, event: JobEvent): JobEvent {
+  if (event.body.type !== "reading_taken") return event;
+  const point = pointOf(bench.procedure, event.body.point);
+  const judged = point?.kind === "measure" ? judgeItem(state, point, event.body.item, event.body.phase) : null;
+  const worst = judged?.readings.find(({ body }) => equal(body.valueInBase, judged.value));
+  return worst ? (state.events.find(({ id }) => id === worst.id) ?? event) : event;
 }
 
 /** "45 min", "3 h", "12 h". */

@@ -4,8 +4,17 @@ import { DECISIONS } from "../procedure/index.ts";
 import { specSchema } from "../spec/index.ts";
 import { gaugeSchema, wrenchSchema } from "./bench.ts";
 
+/** What is typed to release a machine. */
+export const RELEASE_WORD = "release";
+
 const id = z.string().min(1).max(80);
-const text = z.string().trim().min(1).max(500);
+/** Words of whoever types: at most 500 signs, none of them cut in half, as a backspace may cut one. */
+const text = z
+  .string()
+  .trim()
+  .min(1)
+  .max(500)
+  .refine((words) => !/\p{Surrogate}/u.test(words), "a sign in it is cut in half: delete it and type it again");
 const item = z.int().min(0).max(60);
 const place = z.int().min(1).max(60);
 /** Counted on the way apart, and again on the way together. */
@@ -155,7 +164,9 @@ export const draftSchema = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),
   z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
-  z.strictObject({ type: z.literal("job_released") }),
+  /** A deliberate act: the word itself is typed, so that no stray Enter releases a machine. */
+  z.strictObject({ type: z.literal("job_released"), said: z.literal(RELEASE_WORD, `type the word ${RELEASE_WORD}`) }),
+  z.strictObject({ type: z.literal("job_reopened"), reason: text }),
 ]);
 export type Draft = z.infer<typeof draftSchema>;
 
@@ -340,20 +351,47 @@ export const bodySchema = z.discriminatedUnion("type", [
       .array(z.strictObject({ what: z.string(), due: z.number().nullable(), days: z.int().nullable() }))
       .default([]),
   }),
+  z.strictObject({ type: z.literal("job_reopened"), reason: text }),
 ]);
 export type Body = z.infer<typeof bodySchema>;
 export type BodyOf<T extends Body["type"]> = Extract<Body, { type: T }>;
 export type BuildPlate = z.infer<typeof buildPlateSchema>;
 
+/**
+ * When a line was typed, by the server's clock, where the screen said how long ago that was; with the bound it was set to
+ * where what the screen said cannot be: after it came, or before the job was opened.
+ */
+export const typedSchema = z.strictObject({
+  at: z.string(),
+  bound: z.enum(["arrival", "opening"]).nullable(),
+});
+export type Typed = z.infer<typeof typedSchema>;
+
 /** One line of the log. */
 export const eventSchema = z.strictObject({
   id: z.uuid(),
   number: z.int().min(1),
+  /** When it was kept. */
   at: z.string(),
   by: actorSchema,
   body: bodySchema,
+  typed: typedSchema.optional(),
 });
 export type JobEvent = z.infer<typeof eventSchema>;
+
+/** When the work of a line was done, as far as anybody knows: when it was typed, else when it was kept. */
+export const doneAt = (event: JobEvent): string => event.typed?.at ?? event.at;
+
+/** A typed line that the record could not take: shown until it is typed again or put away with a word. */
+export const straySchema = z.strictObject({
+  id: z.uuid(),
+  /** As it was typed. */
+  text: z.string(),
+  by: z.string(),
+  typedAt: z.string(),
+  why: z.string(),
+});
+export type Stray = z.infer<typeof straySchema>;
 export type EventOf<T extends Body["type"]> = JobEvent & { body: BodyOf<T> };
 
 export function isEvent<T extends Body["type"]>(event: JobEvent, type: T): event is EventOf<T> {

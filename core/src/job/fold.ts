@@ -1,4 +1,4 @@
-import { type Body, type BodyOf, type Draft, type EventOf, isEvent, type JobEvent } from "./events.ts";
+import { type Body, type BodyOf, type Draft, type EventOf, isEvent, type JobEvent, type Stray } from "./events.ts";
 import { slot } from "./slot.ts";
 
 /** A job as its log tells it. Everything else (verdicts, order, open points) is worked out from this. */
@@ -20,7 +20,13 @@ export type JobState = {
   cleared: ReadonlyMap<string, EventOf<"stop_cleared">>;
   /** A gate's id → the line by which a lead let the work pass it. */
   passed: ReadonlyMap<string, EventOf<"gate_passed">>;
+  /** The release that holds, or null: one that was reopened holds no more. */
   released: EventOf<"job_released"> | null;
+  /** Every release in order, also those that were reopened: each has a sheet of its own. */
+  releases: readonly EventOf<"job_released">[];
+  reopened: EventOf<"job_reopened"> | null;
+  /** Typed lines that the record could not take and nobody has settled. */
+  strays: readonly Stray[];
   lastNumber: number;
 };
 
@@ -75,12 +81,13 @@ export function slotKeyOf(body: Body | Draft): string | null {
     case "photo_taken":
     case "struck":
     case "job_released":
+    case "job_reopened":
       return null;
   }
 }
 
-/** The one fold: from a job's log to its state, in the browser and on the server alike. */
-export function fold(events: readonly JobEvent[]): JobState {
+/** The one fold: from a job's log, and what the log could not take, to its state; in the browser and on the server alike. */
+export function fold(events: readonly JobEvent[], strays: readonly Stray[] = []): JobState {
   const struck = new Map<string, JobEvent>();
   for (const event of events) if (event.body.type === "struck") struck.set(event.body.event, event);
 
@@ -94,6 +101,8 @@ export function fold(events: readonly JobEvent[]): JobState {
   const passed = new Map<string, EventOf<"gate_passed">>();
   let opened: EventOf<"job_opened"> | null = null;
   let released: EventOf<"job_released"> | null = null;
+  let reopened: EventOf<"job_reopened"> | null = null;
+  const releases: EventOf<"job_released">[] = [];
   let lastNumber = 0;
   for (const event of events) {
     lastNumber = Math.max(lastNumber, event.number);
@@ -106,7 +115,11 @@ export function fold(events: readonly JobEvent[]): JobState {
     else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
     else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
     else if (isEvent(event, "gate_passed")) passed.set(event.body.gate, event);
-    else if (isEvent(event, "job_released")) released = event;
+    else if (isEvent(event, "job_released")) releases.push((released = event));
+    else if (isEvent(event, "job_reopened")) {
+      released = null;
+      reopened = event;
+    }
     const key = slotKeyOf(event.body);
     if (key === null) continue;
     const lines = bySlot.get(key);
@@ -115,7 +128,7 @@ export function fold(events: readonly JobEvent[]): JobState {
   }
   return {
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ released, lastNumber },
+    ...{ released, releases, reopened, strays, lastNumber },
   };
 }
 

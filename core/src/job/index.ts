@@ -53,7 +53,9 @@ export {
   wrenchSchema,
 } from "./bench.ts";
 export { complete, facingInPack } from "./complete.ts";
+export { asTyped } from "./slips.ts";
 export {
+  answerSentence,
   cautionDrafts,
   CHANGE_REASONS,
   DECISION_REASONS,
@@ -75,6 +77,7 @@ export {
   type BodyOf,
   bodySchema,
   type BuildPlate,
+  doneAt,
   type Draft,
   draftSchema,
   type Estimate,
@@ -84,6 +87,11 @@ export {
   type JobEvent,
   NOT_NUMBERS,
   type Phase,
+  RELEASE_WORD,
+  type Stray,
+  straySchema,
+  type Typed,
+  typedSchema,
 } from "./events.ts";
 export { type Recheck, rechecksOf } from "./rechecks.ts";
 export { agreedFrom, costByLife, estimateChanged, estimateFor } from "./estimate.ts";

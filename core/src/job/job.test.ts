@@ -13,6 +13,7 @@ import {
   summarise,
   walk,
   wrenchFor,
+  RELEASE_WORD,
 } from "./index.ts";
 
 const opened = openedJob(bench.procedure, COUNTS);
@@ -79,7 +80,7 @@ describe("the entry line", () => {
     expect(job.type("2.80")).toBe("friction 1, place 1: serviceable, 50 % of its wear used");
     expect(job.type("2.95 2.92")).toBe("friction 1, place 3: serviceable, 50 % of its wear used");
     expect(job.type("2.95")).toBe("friction 2, place 1: new range");
-    expect(job.type("3.2")).toBe("friction 2, place 2: new range; one reading above the new range: right part?");
+    expect(job.type("3.1")).toBe("friction 2, place 2: new range; one reading above the new range: right part?");
     expect(job.type(".104in")).toBe(
       "friction 2, place 3: past limit by 0.06 mm; one reading above the new range: right part?",
     );
@@ -319,7 +320,7 @@ describe("release", () => {
       open: 1,
     });
     expect(job.open.map((p) => p.text)).toEqual(["basket finger notches: no limit on file: kept, not judged"]);
-    expect(job.offer({ type: "job_released" })).toMatchObject({ error: { code: "conflict" } });
+    expect(job.offer({ type: "job_released", said: RELEASE_WORD })).toMatchObject({ error: { code: "conflict" } });
     const key = job.open[0]?.key ?? "";
     expect(job.offer({ type: "open_point_signed", key, reason: "looked at" })).toMatchObject({
       error: { message: "Only a lead signs for an open point." },
@@ -327,7 +328,7 @@ describe("release", () => {
     job.by = lead;
     job.keep({ type: "open_point_signed", key, reason: "looked at" });
     job.by = technician;
-    job.keep({ type: "job_released" });
+    job.keep({ type: "job_released", said: RELEASE_WORD });
     expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({
       error: { message: expect.stringMatching(/released and closed/) },
     });

@@ -37,6 +37,7 @@ export const OPEN_GROUPS = [
   "torque",
   "prove",
   "look again",
+  "not taken",
 ] as const;
 export type OpenGroup = (typeof OPEN_GROUPS)[number];
 
@@ -309,6 +310,17 @@ function trayPoints(bench: Bench, state: JobState, tasks: readonly Task[]): Open
   });
 }
 
+/** Typed and not taken by the record: typed again, put away with a word, or signed for. */
+function strayPoints({ strays }: JobState): OpenPoint[] {
+  return strays.map(({ id, text, by, why }) => ({
+    key: `stray:${id}`,
+    group: "not taken",
+    text: `“${text.length > 60 ? `${text.slice(0, 60)}…` : text}” by ${by}: ${why}`,
+    task: "",
+    hard: false,
+  }));
+}
+
 /** Waits ended before their time, with how long they had. */
 function shortWaits(bench: Bench, state: JobState): OpenPoint[] {
   return waitsOf(bench, state).flatMap(({ wait, minutes, startedAt, endedAt }): OpenPoint[] => {
@@ -370,6 +382,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     ...doubtfulReadings(bench, state, tasks),
     ...doubtfulFindings(bench, state),
     ...leftParts(bench, state),
+    ...strayPoints(state),
   ];
 });
 

@@ -1,6 +1,6 @@
 import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
 import { uuid } from "../../testing.ts";
-import type { Draft } from "./index.ts";
+import { type Draft, RELEASE_WORD } from "./index.ts";
 
 // Every figure in this file is invented. Each refusal says what would be right, and changes nothing.
 type Case = [string, () => Job, Draft, string, string | RegExp];
@@ -270,7 +270,7 @@ const CASES: Case[] = [
   [
     "a release with work open",
     fresh,
-    { type: "job_released" },
+    { type: "job_released", said: RELEASE_WORD },
     "$",
     /open: .* Clear them, or a lead signs for each\.$/,
   ],

@@ -21,7 +21,7 @@ import { activeSpine, goesBack } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
 import { complete } from "./complete.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./entryLine.ts";
-import { type Actor, type Draft, isEvent, type JobEvent } from "./events.ts";
+import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
 import { fold, type JobState } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
@@ -307,7 +307,7 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
         return keep({ type: "open_point_signed", key: point.key, reason: "rehearsal" }) !== null;
       });
       if (open[0]) return end(open[0].task, `stays open although all was done well: ${open[0].text}`);
-      const refused = keep({ type: "job_released" });
+      const refused = keep({ type: "job_released", said: RELEASE_WORD });
       return refused ? end("release", refused) : { lines, fault: null, events, tasks: seen };
     }
     // Asked once for each step from one task to another: nothing may be closed while something waits.
@@ -315,7 +315,7 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     if (task.id !== at) for (const one of tasks) seen.add(one.id);
     if (task.id !== at && !manner.tried.has(step)) {
       manner.tried.add(step);
-      if (complete(bench, state, { type: "job_released" }, TECHNICIAN).ok) {
+      if (complete(bench, state, { type: "job_released", said: RELEASE_WORD }, TECHNICIAN).ok) {
         return end(task.id, "something waits, and yet the job could be released");
       }
     }

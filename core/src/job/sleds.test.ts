@@ -16,6 +16,7 @@ import {
   suggestTurn,
   walk,
   workedOut,
+  RELEASE_WORD,
 } from "./index.ts";
 
 // Every figure here is invented, but the two plays of a toothed belt: about three quarters of an inch cold and three
@@ -391,7 +392,7 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
     { what: "Chaincase: tension once more", due: 20, days: null },
     { what: "Chaincase oil: change put off", due: 30, days: null },
   ]);
-  job.keep({ type: "job_released" });
+  job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.released?.body.rechecks).toHaveLength(2);
 });
 

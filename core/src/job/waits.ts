@@ -1,6 +1,6 @@
 import { partOf, type WaitStep, waitStepsOf } from "../procedure/index.ts";
 import type { Bench } from "./bench.ts";
-import { isEvent } from "./events.ts";
+import { doneAt, isEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { decisionFor, isRenewed } from "./judged.ts";
 import { slot } from "./slot.ts";
@@ -33,14 +33,16 @@ export function waitsOf(bench: Bench, state: JobState): Waiting[] {
     const start = lines[lines.length - 1];
     if (start === undefined || !isEvent(start, "wait_started")) return [];
     const ends = state.bySlot.get(slot.end(wait.id).key) ?? [];
-    const endsAt = new Date(Date.parse(start.at) + start.body.minutes * 60_000).toISOString();
+    const end = ends[ends.length - 1];
+    // By when they were typed: a clock started where no server was runs from then.
+    const endsAt = new Date(Date.parse(doneAt(start)) + start.body.minutes * 60_000).toISOString();
     return [
       {
         wait,
         minutes: start.body.minutes,
-        startedAt: start.at,
+        startedAt: doneAt(start),
         endsAt,
-        endedAt: ends[ends.length - 1]?.at ?? null,
+        endedAt: end ? doneAt(end) : null,
         by: start.by.name,
       },
     ];

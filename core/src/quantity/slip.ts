@@ -15,7 +15,7 @@ const LIKELY: Partial<Record<Kind, readonly string[]>> = {
 /**
  * The likely slip behind a value that is not plausible, or null where it is plausible or nothing explains it.
  * value in `unit`; plausible: bounds in the kind's base unit. Every unit of the kind is tried, so the ratios met are
- * those between units in use: 25.4 in lengths; 12, 1.356, 8.85 and 9.81 in torques. Then a point left out: 286 for 2.86.
+ * those between units in use: 25.4 in lengths; 12, 1.356, 8.85 and 9.81 in torques. Then a point left out: 286 for 2.86, 29.5 for 2.95.
  */
 export function likelySlip(value: number, unit: Unit, plausible: { min: number; max: number }): Slip | null {
   const fits = (base: number): boolean => atLeast(base, plausible.min) && atMost(base, plausible.max);
@@ -27,8 +27,8 @@ export function likelySlip(value: number, unit: Unit, plausible: { min: number; 
     const valueInBase = toBase(value, other);
     if (fits(valueInBase)) return { kind: "unit", unit: other, ratio: other.factor / unit.factor, valueInBase };
   }
-  if (!Number.isInteger(value)) return null;
-  for (const shift of [10, 100, 1000]) {
+  // With a point in it, the point slipped by one place at most.
+  for (const shift of Number.isInteger(value) ? [10, 100, 1000] : [10]) {
     const valueInBase = toBase(value / shift, unit);
     if (fits(valueInBase)) return { kind: "point", value: fromBase(valueInBase, unit), valueInBase };
   }

@@ -1,20 +1,35 @@
 import { redirect } from "next/navigation";
 import { PersonForm } from "@/features/people/PersonForm";
 import { database } from "@/server/database";
-import { anyPeople } from "@/server/stores/people";
+import { anyPeople, isFirstCode } from "@/server/stores/people";
 import { Door } from "@/ui/Door";
 
 export const dynamic = "force-dynamic";
 
-export default async function WelcomePage() {
-  if (await anyPeople(database())) redirect("/sign-in");
+type Asked = { searchParams: Promise<{ code?: string | string[] }> };
+
+export default async function WelcomePage({ searchParams }: Asked) {
+  const db = database();
+  if (await anyPeople(db)) redirect("/sign-in");
+  const { code } = await searchParams;
+  if (typeof code !== "string" || !(await isFirstCode(db, code))) {
+    return (
+      <Door title="This shop is empty">
+        <p className="mb-4 text-lg">
+          Its first person is made by whoever started it: open the link that stands in the window where{" "}
+          <span className="figure">./averin up</span> runs. The link holds a code that is good once.
+        </p>
+        <p className="text-soft">The window is closed? Start it again: it prints a new link.</p>
+      </Door>
+    );
+  }
   return (
     <Door title="The first person">
       <p className="mb-5 text-lg">
         This shop is empty. Whoever is entered here holds every role: administrator, lead, technician and counter.
         Others are added later.
       </p>
-      <PersonForm action="/api/first-administrator" label="Begin" newPassword />
+      <PersonForm action="/api/first-administrator" label="Begin" newPassword code={code} />
     </Door>
   );
 }

@@ -3,7 +3,6 @@
 import {
   type Actor,
   type Bench,
-  type JobEvent,
   nextTask,
   openPoints,
   resumeSentence,
@@ -18,8 +17,8 @@ import {
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { send } from "@/client/send";
-import { useJob } from "@/client/useJob";
+import { saidOf, send } from "@/client/send";
+import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
 import { TopRule } from "@/ui/TopRule";
 import { Clocks } from "./Clocks.tsx";
@@ -29,15 +28,13 @@ import { LogKey } from "./LogKey.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
+import { Strays } from "./Strays.tsx";
 import { TaskPanel } from "./TaskPanel.tsx";
 import { TrayCorner } from "./TrayPanel.tsx";
 import { useBenchHand } from "./useBenchHand.ts";
 
 type Props = {
-  jobId: string;
-  number: string;
-  bench: Bench;
-  events: JobEvent[];
+  opened: OpenedHere;
   actor: Actor;
   colleagues: Colleague[];
   /** Since when parts of this machine are in, by their names; only where the drawing shows it. */
@@ -45,15 +42,17 @@ type Props = {
 };
 
 /** One job at the bench: spine, step in hand, open points, entry line; all of it worked out from the log. */
-export function BenchScreen({ jobId, number, bench, events, actor: first, colleagues, lives = {} }: Props) {
+export function BenchScreen({ opened: here, actor: first, colleagues, lives = {} }: Props) {
+  const { id: jobId, number, bench } = here;
   const router = useRouter();
   const [actor, setActor] = useState(first);
   // On a tablet the list of what is open makes room for the work until it is asked for.
   const [listed, setListed] = useState(false);
-  const job = useJob(jobId, bench, actor, events);
+  const job = useJob(here, actor);
   const { state } = job;
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
+  const [fill, setFill] = useState<{ text: string; times: number } | null>(null);
   const [resume, setResume] = useState(() => resumeSentence(bench, state));
 
   const tasks = walk(bench, state);
@@ -73,11 +72,7 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
   const setPreset = async (question: string, word: string): Promise<void> => {
     const answer = await send("POST", "/api/presets", { question, word });
     if (answer.kind === "kept") router.refresh();
-    else
-      hand.say({
-        tone: "stop",
-        text: answer.kind === "refused" ? answer.error.message : "The server does not answer.",
-      });
+    else hand.say({ tone: "stop", text: saidOf(answer, "Nothing was set.") });
   };
   const aimText = state.released
     ? "released"
@@ -151,6 +146,11 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
         </p>
       )}
 
+      <Strays
+        strays={state.strays}
+        onFill={(text) => setFill((now) => ({ text: text.slice(0, 500), times: (now?.times ?? 0) + 1 }))}
+      />
+
       <div className="grid min-h-0 flex-1 grid-cols-[216px_1fr] grid-rows-[1fr_auto] lg:grid-cols-[232px_1fr_252px] lg:grid-rows-1">
         <div className="row-span-2 overflow-y-auto contain-content border-r border-line bg-sheet lg:row-span-1">
           <Spine parts={spineParts(bench, state, tasks, task)} sides={bench.procedure.sides} onPick={toEntry} />
@@ -170,6 +170,7 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
             onAim={(key) => hand.go(task?.id ?? null, key)}
             onEnter={hand.onEnter}
             onSign={hand.sign}
+            onReopen={hand.reopen}
             onPreset={(question, word) => void setPreset(question, word)}
           />
         </main>
@@ -221,8 +222,9 @@ export function BenchScreen({ jobId, number, bench, events, actor: first, collea
         asking={hand.asking}
         said={job.refused ? { tone: "stop", text: job.refused } : hand.said}
         waitingCount={job.waiting}
-        reachable={job.reachable}
+        reach={job.reach}
         released={state.released !== null}
+        fill={fill}
         onEnter={(typed) => {
           setResume("");
           hand.onEnter(typed);

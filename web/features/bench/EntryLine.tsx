@@ -27,10 +27,56 @@ const KEYS: [string, string][] = [
 ];
 
 /** What Enter and Esc do with a line that is asked back. */
-const YES = {
-  slip: { hint: "Enter takes it", yes: "take it", no: "keep as typed" },
-  sure: { hint: "Enter: yes; Esc: no, nothing is kept", yes: "yes, it is so", no: "no, nothing is kept" },
-} as const;
+type Keys = { hint: string; keys: readonly (readonly [key: "" | "+" | "Esc", label: string])[] };
+function keysOf(asking: Exclude<Asking, { kind: "reason" }>): Keys {
+  if (asking.kind === "sure") {
+    return {
+      hint: "Enter: yes; Esc: no, nothing is kept",
+      keys: [
+        ["", "yes, it is so"],
+        ["Esc", "no, nothing is kept"],
+      ],
+    };
+  }
+  if (asking.corrected === null) {
+    return {
+      hint: "+ keeps it; Enter: read it again",
+      keys: [
+        ["+", "it is so, keep it"],
+        ["", "read it again"],
+      ],
+    };
+  }
+  if (asking.better) {
+    return {
+      hint: "+ takes that; Enter: as it was typed",
+      keys: [
+        ["+", "take that"],
+        ["", "as it was typed"],
+        ["Esc", "nothing is kept"],
+      ],
+    };
+  }
+  return {
+    hint: "Enter takes it",
+    keys: [
+      ["", "take it"],
+      ["Esc", "keep as typed"],
+    ],
+  };
+}
+
+/** How far what was typed is kept, and what to do where the server or its database is away. */
+function keptWords(waiting: number, { server, database }: Props["reach"]): string {
+  if (server && database) return waiting === 0 ? "all kept" : `${waiting} on the way`;
+  const away = server ? "the server’s database does not answer" : "the server does not answer";
+  return waiting === 0
+    ? `${away.replace(/^t/, "T")}. Go on: what you type stays here and is sent when it is back.`
+    : `${waiting} not yet kept: ${away}. Go on; it is sent when it is back.`;
+}
+
+/** A text without its last sign: a sign of two halves, such as a picture sign, goes whole. */
+const withoutLast = (text: string): string => [...text].slice(0, -1).join("");
 
 let asked: MediaQueryList | null = null;
 /** Whether a finger types here: a touch screen, or one too narrow for a desk. Asked of the browser once. */
@@ -49,8 +95,10 @@ type Props = {
   asking: Asking | null;
   said: Said | null;
   waitingCount: number;
-  reachable: boolean;
+  reach: { server: boolean; database: boolean };
   released: boolean;
+  /** A line to be typed again: put into the line whenever it is another one. */
+  fill: { text: string; times: number } | null;
   onEnter: (typed: string) => void;
   onCancel: () => void;
   onPhoto: () => void;
@@ -58,7 +106,7 @@ type Props = {
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
-  const { aim, help, task, unit, tool, asking, said, waitingCount, reachable, released } = props;
+  const { aim, help, task, unit, tool, asking, said, waitingCount, reach, released, fill } = props;
   const { onEnter, onCancel, onPhoto } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
@@ -70,8 +118,13 @@ export function EntryLine(props: Props) {
     () => finger().matches,
     () => false,
   );
+  const [filled, setFilled] = useState(0);
+  if (fill !== null && fill.times !== filled) {
+    setFilled(fill.times);
+    setTyped(fill.text);
+  }
   // The line is where typing goes after every touch elsewhere: nobody has to aim at it with a glove.
-  useEffect(() => line.current?.focus(), [aim, asking, task?.id, ready]);
+  useEffect(() => line.current?.focus(), [aim, asking, task?.id, ready, filled]);
 
   const submit = (text: string): void => {
     setTyped("");
@@ -81,10 +134,10 @@ export function EntryLine(props: Props) {
   };
   const hint = asking
     ? asking.kind !== "reason"
-      ? YES[asking.kind].hint
+      ? keysOf(asking).hint
       : (asking.hint ?? "number or words")
     : help.hint;
-  const off = released || !ready;
+  const off = (released && !asking) || !ready;
   const inputMode = touch && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
   return (
     <section aria-label="Entry line" className="no-print border-t-2 border-ink bg-sheet">
@@ -96,34 +149,34 @@ export function EntryLine(props: Props) {
         >
           {asking ? asking.question : (said?.text ?? "")}
         </p>
-        <p className={reachable ? "text-[15px] text-soft" : "font-semibold text-past"}>
-          {reachable
-            ? waitingCount === 0
-              ? "all kept"
-              : `${waitingCount} on the way`
-            : waitingCount === 0
-              ? "The server does not answer. Go on: what you type stays here and is sent when it is back."
-              : `${waitingCount} not yet kept: the server does not answer. Go on; it is sent when it is back.`}
+        <p className={reach.server && reach.database ? "text-[15px] text-soft" : "font-semibold text-past"}>
+          {keptWords(waitingCount, reach)}
         </p>
       </div>
       {asking && (
         <div className="flex flex-wrap gap-2 px-4 py-1">
-          {asking.kind === "reason" ? (
-            asking.reasons.map((reason, i) => (
-              <button key={reason} type="button" className="key" onClick={() => submit(String(i + 1))}>
-                <span className="figure">{i + 1}</span> {reason}
-              </button>
-            ))
-          ) : (
-            <>
-              <button type="button" className="key" data-main="true" onClick={() => submit("")}>
-                Enter: {YES[asking.kind].yes}
-              </button>
-              <button type="button" className="key" onClick={onCancel}>
-                Esc: {YES[asking.kind].no}
-              </button>
-            </>
-          )}
+          {asking.kind === "reason"
+            ? asking.reasons.map((reason, i) => (
+                <button
+                  key={reason}
+                  type="button"
+                  className="key"
+                  onClick={() => submit(asking.byWord ? reason : String(i + 1))}
+                >
+                  {!asking.byWord && <span className="figure">{i + 1}</span>} {reason}
+                </button>
+              ))
+            : keysOf(asking).keys.map(([key, label], i) => (
+                <button
+                  key={key}
+                  type="button"
+                  className="key"
+                  data-main={i === 0}
+                  onClick={() => (key === "Esc" ? onCancel() : submit(key))}
+                >
+                  {key === "" ? "Enter" : key}: {label}
+                </button>
+              ))}
         </div>
       )}
       {!asking && !off && (touch || help.between === ", ") && help.words.length > 0 && (
@@ -189,10 +242,10 @@ export function EntryLine(props: Props) {
         )}
         <KeysKey open={keysOpen} setOpen={setKeysOpen} />
       </form>
-      {touch && !released && (
+      {touch && (!released || asking) && (
         <Keypad
           onType={(text) => setTyped((now) => now + text)}
-          onBack={() => setTyped((now) => now.slice(0, -1))}
+          onBack={() => setTyped(withoutLast)}
           onEnter={() => submit(typed)}
           onLine={submit}
           onLetters={() => {

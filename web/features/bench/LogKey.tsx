@@ -11,7 +11,7 @@ import {
 } from "@averin/core";
 import { Dialog } from "radix-ui";
 
-const FIXED = new Set(["job_opened", "struck", "job_released", "caution_shown"]);
+const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
 
 /** Every line of the job, the newest first: number, time, who, what; struck ones stay readable. */
 export function LogKey({

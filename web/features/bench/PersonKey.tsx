@@ -4,7 +4,7 @@ import { type Actor, actorSchema } from "@averin/core";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { z } from "zod";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
 const takenSchema = z.object({ actor: actorSchema });
@@ -24,6 +24,7 @@ export function PersonKey({
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<Colleague | null>(null);
   const [pin, setPin] = useState("");
+  const [word, setWord] = useState("");
   const [said, setSaid] = useState("");
   const own = chosen?.id === actor.id;
 
@@ -31,16 +32,20 @@ export function PersonKey({
     setOpen(now);
     setChosen(null);
     setPin("");
+    setWord("");
     setSaid("");
   };
   const enter = async (): Promise<void> => {
     if (!chosen) return;
     const answer = own
-      ? await send("POST", "/api/session/pin", { pin })
+      ? await send("POST", "/api/session/pin", {
+          pin,
+          ...(/^\d{4,8}$/.test(word) ? { oldPin: word } : { password: word }),
+        })
       : await send("POST", "/api/session/takeover", { personId: chosen.id, pin }, takenSchema);
     setPin("");
-    if (answer.kind === "unreachable") return setSaid("The server does not answer: stay as you are and try again.");
-    if (answer.kind === "refused") return setSaid(answer.error.message);
+    setWord("");
+    if (answer.kind !== "kept") return setSaid(saidOf(answer, "Stay as you are and try again."));
     if (!own) onTaken((answer.value as z.infer<typeof takenSchema>).actor);
     close(false);
   };
@@ -86,18 +91,31 @@ export function PersonKey({
           </ul>
           {chosen && (
             <form
-              className="flex items-end gap-2"
+              className="flex flex-wrap items-end gap-2"
               onSubmit={(event) => {
                 event.preventDefault();
                 void enter();
               }}
             >
+              {own && (
+                <label className="w-full">
+                  <span className="caption block">my password, or the PIN I had</span>
+                  <input
+                    autoFocus
+                    type="password"
+                    autoComplete="current-password"
+                    value={word}
+                    onChange={(event) => setWord(event.target.value)}
+                    className="min-h-[52px] w-full border-2 border-ink bg-ground px-3 text-2xl"
+                  />
+                </label>
+              )}
               <label className="flex-1">
                 <span className="caption block">
                   {own ? "my new PIN, four figures or more" : `PIN of ${chosen.name}`}
                 </span>
                 <input
-                  autoFocus
+                  autoFocus={!own}
                   type="password"
                   inputMode="numeric"
                   autoComplete="off"

@@ -7,12 +7,14 @@ export function ReleasePanel({
   points,
   onSign,
   onEnter,
+  onReopen,
 }: {
   bench: Bench;
   state: JobState;
   points: readonly OpenPoint[];
   onSign: (point: OpenPoint) => void;
   onEnter: (typed: string) => void;
+  onReopen: () => void;
 }) {
   const left = points.filter((point) => !state.signed.has(point.key));
   if (state.released) {
@@ -23,6 +25,13 @@ export function ReleasePanel({
           By {state.released.by.name}, {state.released.at.slice(0, 16).replace("T", " ")} UTC. The sheet is ready to
           print.
         </p>
+        <p className="text-soft">
+          Was something forgotten? A lead takes the release back, with a reason; the sheet that was printed stays under
+          its number.
+        </p>
+        <button type="button" className="key self-start" onClick={onReopen}>
+          Reopen the job
+        </button>
       </article>
     );
   }

@@ -69,12 +69,20 @@ export function TaskPanel(
     points: readonly OpenPoint[];
     lives: Readonly<Record<string, string>>;
     onSign: (point: OpenPoint) => void;
+    onReopen: () => void;
   },
 ) {
-  const { jobId, task, points, lives, onSign, ...rest } = props;
+  const { jobId, task, points, lives, onSign, onReopen, ...rest } = props;
   if (task === null)
     return (
-      <ReleasePanel bench={props.bench} state={props.state} points={points} onSign={onSign} onEnter={props.onEnter} />
+      <ReleasePanel
+        bench={props.bench}
+        state={props.state}
+        points={points}
+        onSign={onSign}
+        onEnter={props.onEnter}
+        onReopen={onReopen}
+      />
     );
   return (
     <article className="flex h-full flex-col gap-3">

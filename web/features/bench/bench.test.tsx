@@ -76,7 +76,14 @@ describe("the step in hand", () => {
     expect(job.task).toBeNull();
     expect(stepPanel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
     const empty = renderToStaticMarkup(
-      <ReleasePanel bench={bench} state={job.state} points={[]} onSign={() => undefined} onEnter={() => undefined} />,
+      <ReleasePanel
+        bench={bench}
+        state={job.state}
+        points={[]}
+        onSign={() => undefined}
+        onEnter={() => undefined}
+        onReopen={() => undefined}
+      />,
     );
     expect(empty).toContain("Release the machine");
   });
@@ -205,7 +212,7 @@ test("what stands until release is grouped by what clears it", () => {
 });
 
 test("the entry line says plainly what is not yet kept, and takes nothing before the page listens", () => {
-  const line = (reachable: boolean, waitingCount: number): string =>
+  const line = (server: boolean, waitingCount: number, database = server): string =>
     renderToStaticMarkup(
       <EntryLine
         aim="friction 5"
@@ -216,8 +223,9 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         asking={null}
         said={null}
         waitingCount={waitingCount}
-        reachable={reachable}
+        reach={{ server, database }}
         released={false}
+        fill={null}
         onEnter={() => undefined}
         onCancel={() => undefined}
         onPhoto={() => undefined}
@@ -225,5 +233,6 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
     );
   expect(line(true, 0)).toContain("all kept");
   expect(line(false, 3)).toContain("3 not yet kept: the server does not answer");
+  expect(line(true, 2, false)).toContain("2 not yet kept: the server’s database does not answer");
   expect(line(true, 0)).toMatch(/<input[^>]*disabled=""/);
 });

@@ -2,13 +2,14 @@
 
 import {
   type Actor,
+  answerSentence,
+  asTyped,
   type Bench,
   cautionDrafts,
   CHANGE_REASONS,
   DECISION_REASONS,
   type Draft,
   draftsOf,
-  eventSentence,
   interpret,
   type LineAnswer,
   type LineContext,
@@ -17,6 +18,8 @@ import {
   type OpenPoint,
   openPoints,
   reasonFrom,
+  rechecksOf,
+  RELEASE_WORD,
   SKIP_REASONS,
   type Slot,
   slotName,
@@ -38,6 +41,7 @@ const SIGN_REASONS = [
   "recheck date given",
   "maker's word on it",
 ] as const;
+const REOPEN_REASONS = ["something was forgotten", "released by mistake", "owner came back with it"] as const;
 const CLEAR_REASONS = ["found and put right", "part renewed", "looked at again: it was not so"] as const;
 
 /** What the line asks back before anything is kept. */
@@ -46,16 +50,26 @@ export type Asking =
       kind: "reason";
       question: string;
       reasons: readonly string[];
+      /** The word itself has to be typed, or its key touched: a number says nothing. */
+      byWord?: boolean;
       /** What was typed as drafts; null where it does not say what is needed, and `hint` tells what would. */
       drafts: (typed: string) => Draft[] | null;
       hint?: string;
     }
-  | { kind: "slip"; question: string; corrected: Draft[]; drafts: Draft[] }
+  /** Beyond belief: with what was more likely meant, or none; where that is no better than what was typed Enter takes it. */
+  | { kind: "slip"; question: string; corrected: Draft[] | null; better: boolean; drafts: Draft[]; typed: string }
   | { kind: "sure"; question: string; drafts: Draft[] };
 export type Said = { tone: "said" | "stop"; text: string };
 
 type Hand = { task: string | null; aim: string | null };
 type View = { hand: Hand; asking: Asking | null };
+
+/** What a draft that no line was typed for says, for whoever reads it where it could not be kept. */
+function textOf(draft: Draft): string {
+  if ("text" in draft) return draft.text;
+  if ("reason" in draft && draft.reason !== null) return `${draft.type.replaceAll("_", " ")}: ${draft.reason}`;
+  return draft.type.replaceAll("_", " ");
+}
 
 /** The item or place that a slot stands for, as it is gone to by number. */
 const numberIn = (s: Slot): number | null => {
@@ -113,6 +127,8 @@ export function useBenchHand({
   const viewNow = useRef(view);
   const [said, setSaid] = useState<Said | null>(null);
   const queue = useRef<Promise<void>>(Promise.resolve());
+  /** The line in hand as it was typed, with what was answered when it was asked back. */
+  const typedNow = useRef("");
 
   // What the next Enter goes by, ahead of the drawing: fast hands must not answer the question before last.
   const turn = useCallback((change: Partial<View>) => {
@@ -124,18 +140,19 @@ export function useBenchHand({
 
   const keep = useCallback(
     async (drafts: readonly Draft[], at: Task | null, photo?: { id: string; blob: Blob }): Promise<void> => {
+      // What stands beside the job if its record should not take this: the line as typed, or what a key stood for.
+      const first = drafts[0];
+      const text = typedNow.current.trim() || (first ? textOf(first) : "");
       const cautions = cautionDrafts(job.now(), at, actor.id);
       const answer = await job.submit(
         [...cautions, ...drafts],
         ({ events, state }) => {
-          const last = events[events.length - 1];
-          const words = last ? eventSentence(bench, state, last) : "";
-          const text = drafts.length > 1 ? `${drafts.length} taken; ${words}` : words;
+          const words = answerSentence(bench, state, events);
           // Worked out now, found again when it is drawn.
           openPoints(bench, state);
-          return () => flushSync(() => setSaid({ tone: "said", text }));
+          return () => flushSync(() => setSaid({ tone: "said", text: words }));
         },
-        photo,
+        { text, ...(photo ? { photo } : {}) },
       );
       if (!answer.ok) {
         const gate = bench.procedure.gates.find((g) => answer.error.path === `gate:${g.id}`);
@@ -203,7 +220,28 @@ export function useBenchHand({
     const now = job.now();
     const open = unsigned(now, openPoints(bench, now));
     const next = open.find((point) => !point.hard) ?? open[0];
-    return next ? sign(next) : keep([{ type: "job_released" }], null);
+    if (next) return sign(next);
+    const rechecks = rechecksOf(bench, now).length;
+    ask({
+      kind: "reason",
+      question: `Releasing closes this job and makes its sheet${rechecks > 0 ? `; ${rechecks} to be looked at again ${rechecks === 1 ? "is" : "are"} set` : ""}. Type the word ${RELEASE_WORD}.`,
+      reasons: [RELEASE_WORD],
+      byWord: true,
+      hint: `the word ${RELEASE_WORD}; Esc leaves it`,
+      drafts: (typed) =>
+        typed.trim().toLowerCase() === RELEASE_WORD ? [{ type: "job_released", said: RELEASE_WORD }] : null,
+    });
+  };
+
+  const reopen = (): void => {
+    if (!actor.roles.includes("lead")) return stop("A lead reopens a released job: ask one to take over.");
+    ask({
+      kind: "reason",
+      question:
+        "Reopening takes the release back: what it set to be looked at again is withdrawn, its sheet stays under its number. Why?",
+      reasons: REOPEN_REASONS,
+      drafts: because(REOPEN_REASONS, (reason) => ({ type: "job_reopened", reason })),
+    });
   };
 
   /** Enter: aims by the log as it is at this moment, so that fast hands never hit a place twice. */
@@ -211,6 +249,7 @@ export function useBenchHand({
     const now = job.now();
     const all = walk(bench, now);
     const { hand, asking } = viewNow.current;
+    typedNow.current = asking ? `${typedNow.current}; ${typed}` : typed;
     const chosen = all.find((t) => t.id === hand.task) ?? null;
     const here = chosen ?? nextTask(bench, now, all);
     if (asking?.kind === "reason") {
@@ -221,7 +260,12 @@ export function useBenchHand({
     }
     if (asking?.kind === "slip") {
       turn({ asking: null });
-      if (typed.trim() === "") return keep(asking.corrected, here);
+      const { corrected, better, drafts } = asking;
+      if (typed.trim() === "+" && better) return keep(corrected ?? drafts, here);
+      if (typed.trim() === "" && !better && corrected) return keep(corrected, here);
+      // Enter keeps what was typed, and asks once more; where that was asked already it is read again.
+      if (typed.trim() === "" && corrected) return ask({ ...asking, question: asTyped(asking.typed), corrected: null });
+      if (typed.trim() === "") return stop("Read it again, and type what it reads. Nothing was kept.");
     }
     if (asking?.kind === "sure") {
       turn({ asking: null });
@@ -236,6 +280,7 @@ export function useBenchHand({
       case "drafts":
         return keep(answer.drafts, here);
       case "slip":
+        return ask({ ...answer, typed: typed.trim() });
       case "sure":
         return ask(answer);
       case "photo":
@@ -278,13 +323,15 @@ export function useBenchHand({
     go,
     sign,
     clear,
+    reopen,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),
     /** Esc: a question of reason is left; a questioned value is kept as it was typed. */
     onCancel: () => {
       const { asking } = viewNow.current;
       turn({ asking: null });
-      if (asking?.kind !== "slip") return;
+      // Where Enter would have taken a guess, Esc keeps what was typed; where it would not, nothing is kept.
+      if (asking?.kind !== "slip" || asking.better) return;
       inTurn(() => {
         const now = job.now();
         const all = walk(bench, now);
@@ -292,10 +339,17 @@ export function useBenchHand({
         return keep(asking.drafts, here);
       });
     },
-    strike: (event: string) => inTurn(() => keep([{ type: "struck", event }], null)),
+    strike: (event: string) =>
+      inTurn(() => {
+        typedNow.current = "";
+        return keep([{ type: "struck", event }], null);
+      }),
     photo: (blob: Blob, task: Task, caption: string) => {
       const id = newId();
-      inTurn(() => keep([{ type: "photo_taken", photo: id, task: task.id, caption }], null, { id, blob }));
+      inTurn(() => {
+        typedNow.current = `photo: ${caption}`;
+        return keep([{ type: "photo_taken", photo: id, task: task.id, caption }], null, { id, blob });
+      });
     },
   };
 }

@@ -1,20 +1,36 @@
 "use client";
 
 import { useState } from "react";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
+import { signedInAnew } from "@/client/signOut";
 import { useReady } from "@/client/useReady";
 
 /** Name and password, for signing in and for the first administrator. */
-export function PersonForm({ action, label, newPassword }: { action: string; label: string; newPassword: boolean }) {
+export function PersonForm({
+  action,
+  label,
+  newPassword,
+  code,
+}: {
+  action: string;
+  label: string;
+  newPassword: boolean;
+  /** What lets the first person be made. */
+  code?: string;
+}) {
   const [message, setMessage] = useState("");
   const [busy, setBusy] = useState(false);
   const ready = useReady();
   const submit = async (form: FormData): Promise<void> => {
     setBusy(true);
-    const answer = await send("POST", action, { name: form.get("name"), password: form.get("password") });
-    if (answer.kind === "kept") return window.location.assign("/");
+    const person = { name: form.get("name"), password: form.get("password") };
+    const answer = await send("POST", action, code === undefined ? person : { ...person, code });
+    if (answer.kind === "kept") {
+      signedInAnew();
+      return window.location.assign("/");
+    }
     setBusy(false);
-    setMessage(answer.kind === "refused" ? answer.error.message : "The server does not answer. Is Averin running?");
+    setMessage(saidOf(answer, "Is Averin running?"));
   };
   return (
     <form

@@ -9,13 +9,16 @@ export function Sheet({
   number,
   bench,
   events,
+  release = null,
 }: {
   jobId: string;
   number: string;
   bench: Bench;
   events: JobEvent[];
+  /** Which of its releases it tells of, counted from 1; as the job stands where none is said. */
+  release?: number | null;
 }) {
-  const sheet = sheetData(number, bench, events);
+  const sheet = sheetData(number, bench, events, release);
   if (!sheet) return null;
   return (
     <main className="mx-auto max-w-[1000px] bg-sheet p-8 print:max-w-none print:p-0">

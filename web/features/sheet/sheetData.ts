@@ -51,6 +51,9 @@ export type ReadingRow = {
   limit: string;
 };
 
+/** The pictures that a job's sheet shows. */
+export const photoIdsOf = (events: readonly JobEvent[]): string[] => fold(events).photos.map(({ body }) => body.photo);
+
 /** Everything the sheet says, in words, worked out from the log once for every form it is given in. */
 export type SheetData = {
   number: string;
@@ -270,8 +273,25 @@ function leftOf(bench: Bench, state: JobState): SheetData["left"] {
   ];
 }
 
-export function sheetData(number: string, bench: Bench, events: readonly JobEvent[]): SheetData | null {
+/** The number of a job's nth sheet: a release that was taken back and made again makes a new one beside the old. */
+export const sheetNumber = (number: string, release: number): string =>
+  release <= 1 ? number : `${number}/${release}`;
+
+/** How often a job was released: so many sheets it has. */
+export const releasesOf = (events: readonly JobEvent[]): JobEvent[] => [...fold(events).releases];
+
+/** The sheet of a job as it stands, or as it stood at one of its releases, counted from 1. */
+export function sheetData(
+  job: string,
+  bench: Bench,
+  all: readonly JobEvent[],
+  release: number | null = null,
+): SheetData | null {
+  const releases = releasesOf(all);
+  const until = release === null ? undefined : releases[release - 1];
+  const events = until ? all.slice(0, all.indexOf(until) + 1) : all;
   const state = fold(events);
+  const number = sheetNumber(job, until && release !== null ? release : releases.length + (state.released ? 0 : 1));
   const opened = state.opened;
   if (!opened) return null;
   const { machine, meter, owner, complaint, symptom } = opened.body;

@@ -17,7 +17,9 @@ import {
   halfRead,
   madeFor,
   type RefusalData,
+  type Stray,
   summarise,
+  type Typed,
 } from "@averin/core";
 import { type Model, type ModelStatic, Op, QueryTypes, type Transaction, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
@@ -32,11 +34,14 @@ import {
 } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
 import { keepRechecks } from "./rechecks.ts";
+import { straysOpen } from "./strays.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
 import { photosKept } from "./photos.ts";
 import { figuresOf, procedureByHash, proceduresFor, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
 
 export const intakeSchema = z.strictObject({
+  /** Made at the form: sent twice, the same job is answered. */
+  id: z.uuid().optional(),
   machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
   meter: z.number().min(0).max(10_000_000),
   meterGoesBack: z.boolean().default(false),
@@ -49,9 +54,13 @@ export const intakeSchema = z.strictObject({
 export type Intake = z.input<typeof intakeSchema>;
 
 export const appendSchema = z.strictObject({
-  after: z.int().min(0),
+  /** The number of the last line that the screen has: what came since is answered too; without it only what was sent. */
+  after: z.int().min(0).optional(),
   /** Who typed it, as the screen knows; refused where somebody else is signed in by now. */
   by: z.string().min(1).max(36).optional(),
+  /** The browser's own clock when the lines were typed and when they were sent; only how far apart they are counts. */
+  typedAt: z.iso.datetime().optional(),
+  sentAt: z.iso.datetime().optional(),
   events: z
     .array(z.strictObject({ id: z.uuid(), draft: draftSchema }))
     .min(1)
@@ -59,7 +68,10 @@ export const appendSchema = z.strictObject({
 });
 
 const asEvent = (row: JobEventRow): JobEvent =>
-  eventSchema.parse({ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, body: row.body });
+  eventSchema.parse({
+    ...{ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, body: row.body },
+    ...(row.typed == null ? {} : { typed: row.typed }),
+  });
 
 async function readEvents(db: Database, jobId: string, after: number, transaction?: Transaction): Promise<JobEvent[]> {
   const where = { jobId, number: { [Op.gt]: after } };
@@ -98,7 +110,7 @@ async function eventsOf(
 }
 
 /** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
-type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber"> & {
+type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
   bookId: string | null;
   shopVersion: number | null;
 };
@@ -106,7 +118,7 @@ type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" |
 /** One look at the database for a job, under a lock where it is about to be written to. */
 async function jobAtBench(db: Database, jobId: string, transaction?: Transaction): Promise<JobAtBench> {
   const rows = await db.sequelize.query<JobAtBench>(
-    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, m.bookId,
+    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
       (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
       FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id = ?${transaction ? " FOR UPDATE" : ""}`,
     { type: QueryTypes.SELECT, replacements: [jobId], transaction: transaction ?? null },
@@ -207,17 +219,45 @@ async function insert(
       at: new Date(event.at),
       by: event.by,
       body: event.body,
+      typed: event.typed ?? null,
     })),
     { transaction },
   );
 }
 
-/** Takes a machine in and opens its job; the first line of the log says what it began with. */
+/** The job that an intake's form opened, or null: what a counter looks for when an answer was lost. */
+export async function jobOfIntake(db: Database, intakeId: string): Promise<{ id: string; number: string } | null> {
+  const row = (await db.jobs.findOne({ where: { intakeId } }))?.get({ plain: true });
+  return row ? { id: row.id, number: row.number } : null;
+}
+
+/**
+ * Takes a machine in and opens its job; the first line of the log says what it began with. An intake sent twice, even at
+ * the same moment, opens one job and is answered twice.
+ */
 export async function openJob(
   db: Database,
   intake: z.infer<typeof intakeSchema>,
   by: Actor,
   /** When the machine came in; now, unless a shop's history is being filled in. */
+  now?: Date,
+): Promise<{ id: string; number: string }> {
+  const known = intake.id === undefined ? null : await jobOfIntake(db, intake.id);
+  if (known) return known;
+  try {
+    return await openOnce(db, intake, by, now);
+  } catch (error) {
+    if (intake.id === undefined || (error as Error).name !== "SequelizeUniqueConstraintError") throw error;
+    const other = await jobOfIntake(db, intake.id);
+    if (!other) throw error;
+    return other;
+  }
+}
+
+async function openOnce(
+  db: Database,
+  intake: z.infer<typeof intakeSchema>,
+  by: Actor,
   now?: Date,
 ): Promise<{ id: string; number: string }> {
   return db.write(async (transaction) => {
@@ -241,7 +281,7 @@ export async function openJob(
         message: `The meter stood at ${lastValue} ${machine.meterUnit} last time. Put it right, or say that the meter was changed.`,
       });
     }
-    const offered = await proceduresFor(db, machine.builds);
+    const offered = await proceduresFor(db, machine.builds, transaction);
     const found =
       intake.procedure === undefined && offered.length === 1
         ? offered[0]
@@ -294,7 +334,8 @@ export async function openJob(
         });
       }
     }
-    await db.counters.findOrCreate({ where: { name: "jobs" }, defaults: { name: "jobs", value: 400 }, transaction });
+    // A plain insert: what makes a row where there is none by way of a savepoint loses it when others are turned away.
+    await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('jobs', 400)", { transaction });
     const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
     if (!counter) throw new Error("the job counter is missing");
     const next = (counter.get("value") as number) + 1;
@@ -307,6 +348,7 @@ export async function openJob(
       procedureHash: found.hash,
       lastNumber: 1,
       openedAt: now ?? new Date(),
+      intakeId: intake.id ?? null,
     };
     await db.jobs.create(job, { transaction });
     await db.meterReadings.create(
@@ -371,13 +413,16 @@ export async function appendEvents(
     const job = await jobAtBench(db, jobId, transaction);
     const bench = await benchOf(db, job, transaction);
     let events = await eventsOf(db, jobId, job.lastNumber, transaction);
-    let state = fold(events);
+    const strays = await straysOpen(db, jobId, transaction);
+    let state = fold(events, strays);
     const known = new Set(events.map((event) => event.id));
-    const at = (now ?? new Date()).toISOString();
+    const came = now ?? new Date();
+    const at = came.toISOString();
+    const typed = typedOf(request, came, job.openedAt);
     const fresh: JobEvent[] = [];
     const newly = request.events.filter(({ id }) => !known.has(id)).map(({ draft }) => draft);
     const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
-    const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos);
+    const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos, transaction);
     for (const { id, draft } of request.events) {
       if (known.has(id)) continue;
       if (draft.type === "photo_taken" && !pictures.has(draft.photo)) {
@@ -389,11 +434,14 @@ export async function appendEvents(
       }
       const answer = complete(bench, state, draft, by);
       if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
-      const event: JobEvent = { id, number: events.length + 1, at, by, body: answer.value };
+      const event: JobEvent = {
+        ...{ id, number: events.length + 1, at, by, body: answer.value },
+        ...(typed === null ? {} : { typed }),
+      };
       events = [...events, event];
       fresh.push(event);
       known.add(id);
-      state = fold(events);
+      state = fold(events, strays);
     }
     const half = halfRead(bench, state, newly);
     if (half) throw new Refused(422, half);
@@ -401,13 +449,28 @@ export async function appendEvents(
       await insert(db, jobId, fresh, transaction);
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
       await project(db, bench, jobId, state, fresh, transaction);
-      await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, transaction);
+      await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, state, transaction);
     }
     return events;
   });
   // Only now are they kept for good.
   rememberLog(jobId, events);
-  return { kept: events.filter((event) => event.number > request.after) };
+  const sent = new Set(request.events.map(({ id }) => id));
+  const { after } = request;
+  return { kept: events.filter((event) => (after === undefined ? sent.has(event.id) : event.number > after)) };
+}
+
+/**
+ * When lines were typed by the server's own clock: how long before they were sent, taken off when they came; so a browser
+ * whose clock is wrong tells the same. Never after they came, never before the job was opened; where it would be, the
+ * bound is kept and said.
+ */
+function typedOf({ typedAt, sentAt }: z.infer<typeof appendSchema>, came: Date, opened: Date): Typed | null {
+  if (typedAt === undefined || sentAt === undefined) return null;
+  const ms = came.getTime() - (Date.parse(sentAt) - Date.parse(typedAt));
+  if (ms > came.getTime()) return { at: came.toISOString(), bound: "arrival" };
+  if (ms < opened.getTime()) return { at: opened.toISOString(), bound: "opening" };
+  return { at: new Date(ms).toISOString(), bound: null };
 }
 
 export async function eventsAfter(db: Database, jobId: string, after: number): Promise<JobEvent[]> {
@@ -415,17 +478,36 @@ export async function eventsAfter(db: Database, jobId: string, after: number): P
   return readEvents(db, jobId, after);
 }
 
-/** The number of a job's last line, or null where there is no such job: what a feed looks at. */
-export async function lastNumberOf(db: Database, jobId: string): Promise<number | null> {
-  const row = await db.jobs.findByPk(jobId, { attributes: ["lastNumber"] });
-  return row ? (row.get("lastNumber") as number) : null;
+/** How far some jobs are: the number of each one's last line, and a word that changes with what it could not take. */
+export async function standingOf(db: Database, jobIds: readonly string[]): Promise<Map<string, Standing>> {
+  const rows = await db.sequelize.query<{ id: string; last: number; strays: string }>(
+    `SELECT j.id, j.lastNumber AS last,
+      (SELECT CONCAT(COUNT(*), '/', COUNT(s.settledAt)) FROM strays s WHERE s.jobId = j.id) AS strays
+      FROM jobs j WHERE j.id IN (:jobIds)`,
+    { type: QueryTypes.SELECT, replacements: { jobIds } },
+  );
+  return new Map(rows.map(({ id, last, strays }) => [id, { last, strays }]));
 }
+export type Standing = { last: number; strays: string };
 
-export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[] };
+export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[]; strays: Stray[] };
 
 export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
   const job = await jobAtBench(db, jobId);
-  return { id: job.id, number: job.number, bench: await benchOf(db, job), events: await eventsOf(db, jobId, null) };
+  const [bench, events, strays] = [
+    await benchOf(db, job),
+    await eventsOf(db, jobId, null),
+    await straysOpen(db, jobId),
+  ];
+  return { id: job.id, number: job.number, bench, events, strays };
+}
+
+/** Brings a job's line on Today up to date after something beside its log changed. */
+export async function summariseAnew(db: Database, jobId: string, transaction: Transaction): Promise<void> {
+  const job = await jobAtBench(db, jobId, transaction);
+  const bench = await benchOf(db, job, transaction);
+  const state = fold(await eventsOf(db, jobId, null, transaction), await straysOpen(db, jobId, transaction));
+  await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
 }
 
 export type JobLine = {
@@ -492,7 +574,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
     await db.write(async (transaction) => {
       const job = await jobAtBench(db, jobId, transaction);
       const events = await eventsOf(db, jobId, null, transaction);
-      const state = fold(events);
+      const state = fold(events, await straysOpen(db, jobId, transaction));
       const derived = rowsOf(jobId, state, events);
       const summary = summaryRow(jobId, await benchOf(db, job, transaction), state);
       const putRight = async <Row extends object>(

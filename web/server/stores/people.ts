@@ -1,61 +1,141 @@
 import { createHash, randomBytes, randomUUID } from "node:crypto";
-import { hash, verify } from "@node-rs/argon2";
 import type { Actor } from "@averin/core";
-import { QueryTypes } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
-import { type Database } from "../database.ts";
-import { Refused } from "../refused.ts";
+import { type Database, type PersonRow } from "../database.ts";
+import { servedSettings } from "../environment.ts";
+import { hashed, verified } from "../helpers/index.ts";
+import { notFound, Refused } from "../refused.ts";
+import { clearCounters, type Counted, tries } from "./limiter.ts";
 
 export const ROLES = ["technician", "lead", "counter", "administrator"] as const;
 
 const SESSION_DAYS = 14;
 /** Compared against when a name is unknown, so that the answer takes as long either way. */
-const NOBODY = hash("nobody-has-this-password");
+let nobody: Promise<string> | null = null;
+const nobodysHash = (): Promise<string> => (nobody ??= hashed("nobody-has-this-password"));
 
-export const credentialsSchema = z.strictObject({
-  name: z.string().trim().min(1).max(80),
-  password: z.string().min(1).max(200),
-});
+const name = z.string().trim().min(2).max(80);
+const password = z.string().min(1).max(200);
+export const credentialsSchema = z.strictObject({ name: z.string().trim().min(1).max(80), password });
 export const newPersonSchema = z.strictObject({
-  name: z.string().trim().min(2).max(80),
+  name,
   password: z.string().min(10, "ten characters or more").max(200),
+  /** What `./averin up` printed: whoever started the shop makes its first person, and nobody else. */
+  code: z.string().max(100).default(""),
 });
+export const renameSchema = z.strictObject({ name });
 
-export const pinSchema = z.strictObject({ pin: z.string().regex(/^\d{4,8}$/, "four to eight figures") });
-export const takeoverSchema = pinSchema.extend({ personId: z.string().min(1).max(36) });
-/** Wrong PINs taken in a row before the person has to wait. */
-const MOST_PIN_TRIES = 5;
-const PIN_WAIT_MINUTES = 10;
+const pin = z.string().regex(/^\d{4,8}$/, "four to eight figures");
+/** A PIN is set by whoever knows the password, or the PIN that was. */
+export const pinSchema = z.strictObject({ pin, password: password.optional(), oldPin: pin.optional() });
+export const takeoverSchema = z.strictObject({ pin, personId: z.string().min(1).max(36) });
 
-const tokenHash = (token: string): string => createHash("sha256").update(token).digest("hex");
+/** Where a try at a secret comes from: the socket's address, and the browser's own mark where it has one. */
+export type From = { address: string; browser: string | null };
+
+const digest = (text: string): string => createHash("sha256").update(text).digest("hex");
+
+/** Tries that are free by name and address, and by name alone whatever the address. */
+const FREE = 5;
+const FREE_BY_NAME = 20;
+
+/** What a try at somebody's secret is counted under. A browser that they used before has a count of its own. */
+function countedFor(what: string, whose: string, { address, browser }: From, known: boolean): Counted[] {
+  if (known && browser !== null) return [{ key: `${what}:${digest(`${whose} browser ${browser}`)}`, free: FREE }];
+  return [
+    { key: `${what}:${digest(`${whose} from ${address}`)}`, free: FREE },
+    { key: `${what}:${digest(whose)}`, free: FREE_BY_NAME },
+  ];
+}
 
 export async function anyPeople(db: Database): Promise<boolean> {
   return (await db.people.count()) > 0;
 }
 
+/** Everybody signed in under a name, whatever its case; who is called exactly so comes first. */
+async function peopleCalled(db: Database, called: string, transaction?: Transaction): Promise<PersonRow[]> {
+  const rows = await db.sequelize.query<{ id: string }>(
+    "SELECT id FROM people WHERE nameKey = LOWER(:called) ORDER BY name = :called DESC, createdAt",
+    { type: QueryTypes.SELECT, replacements: { called }, transaction: transaction ?? null },
+  );
+  const found = await db.people.findAll({ where: { id: rows.map((row) => row.id) }, transaction: transaction ?? null });
+  const byId = new Map(found.map((row) => [row.get("id") as string, row.get({ plain: true })]));
+  return rows.flatMap(({ id }) => byId.get(id) ?? []);
+}
+
+async function refuseTwin(db: Database, called: string, but: string | null, transaction?: Transaction): Promise<void> {
+  const twin = (await peopleCalled(db, called, transaction)).find((person) => person.id !== but);
+  if (!twin) return;
+  const message = `${twin.name} is on file already: names that differ only in capitals are one. Add a letter or a surname.`;
+  throw new Refused(409, { code: "conflict", path: "name", message });
+}
+
 export async function addPerson(
   db: Database,
-  person: { name: string; password: string; roles: string[]; pin?: string | undefined },
+  person: { name: string; password: string; roles: string[]; pin?: string | undefined; printedPassword?: boolean },
 ): Promise<string> {
   const id = randomUUID();
+  await refuseTwin(db, person.name, null);
   await db.people.create({
     id,
     name: person.name,
-    passwordHash: await hash(person.password),
+    passwordHash: await hashed(person.password),
     roles: person.roles,
     createdAt: new Date(),
-    pinHash: person.pin === undefined ? null : await hash(person.pin),
-    pinTries: 0,
-    pinLockedUntil: null,
+    pinHash: person.pin === undefined ? null : await hashed(person.pin),
+    printedPassword: person.printedPassword ?? false,
   });
   return id;
 }
 
-/** The first person of a new shop: all roles, and only while there is nobody yet. */
-export async function addFirstAdministrator(db: Database, person: z.infer<typeof newPersonSchema>): Promise<void> {
-  const passwordHash = await hash(person.password);
+/** Two or more people whose names differ only in case, as they are called: an administrator renames one. */
+export async function twinsOf(db: Database): Promise<{ id: string; name: string }[][]> {
+  const rows = await db.sequelize.query<{ id: string; name: string; nameKey: string }>(
+    "SELECT id, name, nameKey FROM people WHERE nameKey IN (SELECT nameKey FROM people GROUP BY nameKey HAVING COUNT(*) > 1) ORDER BY nameKey, name",
+    { type: QueryTypes.SELECT },
+  );
+  const groups = new Map<string, { id: string; name: string }[]>();
+  for (const { id, name: called, nameKey } of rows) {
+    groups.set(nameKey, [...(groups.get(nameKey) ?? []), { id, name: called }]);
+  }
+  return [...groups.values()];
+}
+
+/** Gives a person another name; what they did before stays under the name they had then. */
+export async function rename(db: Database, id: string, called: string): Promise<void> {
+  await refuseTwin(db, called, id);
+  const row = await db.people.findByPk(id);
+  if (!row) throw notFound("person");
+  await row.update({ name: called });
+}
+
+const FIRST_CODE = "first-code";
+
+/** A code that opens the making of the first person, once; the one before it opens nothing any more. */
+export async function newFirstCode(db: Database): Promise<string> {
+  const code = randomBytes(18).toString("base64url");
+  await db.settings.upsert({ name: FIRST_CODE, body: { hash: digest(code) } });
+  return code;
+}
+
+export async function isFirstCode(db: Database, code: string, transaction?: Transaction): Promise<boolean> {
+  const row = await db.settings.findByPk(FIRST_CODE, { transaction: transaction ?? null });
+  const kept = z.object({ hash: z.string() }).safeParse(row?.get("body"));
+  return kept.success && code !== "" && kept.data.hash === digest(code);
+}
+
+/** The first person of a new shop: all roles, only while there is nobody yet, and only by the code that was printed. */
+export async function addFirstAdministrator(
+  db: Database,
+  person: z.infer<typeof newPersonSchema>,
+  from: From,
+): Promise<void> {
+  const counted = countedFor("first", "shop", from, false);
+  await tries(db).begin(counted);
+  const passwordHash = await hashed(person.password);
   await db.write(async (transaction) => {
-    await db.counters.findOrCreate({ where: { name: "people" }, defaults: { name: "people", value: 0 }, transaction });
+    await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('people', 0)", { transaction });
     await db.counters.findByPk("people", { transaction, lock: transaction.LOCK.UPDATE });
     if ((await db.people.count({ transaction })) > 0) {
       throw new Refused(409, {
@@ -64,41 +144,116 @@ export async function addFirstAdministrator(db: Database, person: z.infer<typeof
         message: "This shop has people already: sign in instead.",
       });
     }
+    if (!(await isFirstCode(db, person.code, transaction))) {
+      throw new Refused(403, {
+        code: "conflict",
+        path: "code",
+        message: "Open the link that ./averin up printed last: its code makes the first person, and this is not it.",
+      });
+    }
     await db.people.create(
       {
         ...{ id: randomUUID(), name: person.name, passwordHash, roles: [...ROLES], createdAt: new Date() },
-        ...{ pinHash: null, pinTries: 0, pinLockedUntil: null },
+        ...{ pinHash: null, printedPassword: false },
       },
       { transaction },
     );
+    await db.settings.destroy({ where: { name: FIRST_CODE }, transaction });
   });
+  await tries(db).clear(counted);
 }
 
-/** A session token for the right name and password; one sentence for everything else. */
-export async function signIn(db: Database, credentials: z.infer<typeof credentialsSchema>): Promise<string> {
-  const row = await db.people.findOne({ where: { name: credentials.name } });
-  const person = row?.get({ plain: true });
-  const right = await verify(person?.passwordHash ?? (await NOBODY), credentials.password);
-  if (!person || !right) {
+async function knows(db: Database, browser: string | null, people: readonly PersonRow[]): Promise<boolean> {
+  if (browser === null || people.length === 0) return false;
+  const where = { tokenHash: digest(browser), personId: people.map(({ id }) => id) };
+  return (await db.knownBrowsers.count({ where })) > 0;
+}
+
+async function remember(db: Database, browser: string | null, personId: string): Promise<void> {
+  if (browser !== null) await db.knownBrowsers.upsert({ tokenHash: digest(browser), personId, lastAt: new Date() });
+}
+
+/**
+ * A session token for the right name, in whatever case, and password; one sentence for everything else. Tries are
+ * counted before the password is looked at, so that many at once are counted too. The session that was is ended.
+ */
+export async function signIn(
+  db: Database,
+  credentials: z.infer<typeof credentialsSchema>,
+  from: From,
+  before: string | null = null,
+): Promise<string> {
+  const people = await peopleCalled(db, credentials.name);
+  const counted = countedFor("sign-in", credentials.name.toLowerCase(), from, await knows(db, from.browser, people));
+  await tries(db).begin(counted);
+  let person: PersonRow | null = null;
+  // Names that differ only in case each have their own password.
+  for (const one of people.length > 0 ? people : [null]) {
+    const right = await verified(one?.passwordHash ?? (await nobodysHash()), credentials.password);
+    if (right && one && person === null) person = one;
+  }
+  if (!person) {
     throw new Refused(401, {
       code: "conflict",
       path: "$",
       message: "Name and password do not go together. Try again.",
     });
   }
+  if (person.printedPassword && servedSettings().AVERIN_BEYOND) {
+    throw new Refused(403, {
+      code: "conflict",
+      path: "$",
+      message:
+        "This password is printed with the demo for everybody to read: it opens nothing where other machines reach this shop. Start Averin without --host or --public to look at the demo.",
+    });
+  }
+  await tries(db).clear(counted);
+  await remember(db, from.browser, person.id);
+  if (before !== null) await signOut(db, before);
   return newSession(db, person.id);
 }
 
 async function newSession(db: Database, personId: string): Promise<string> {
   const token = randomBytes(32).toString("base64url");
-  const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000);
-  await db.sessions.create({ tokenHash: tokenHash(token), personId, expiresAt });
+  const now = Date.now();
+  await db.sessions.create({
+    tokenHash: digest(token),
+    personId,
+    expiresAt: new Date(now + SESSION_DAYS * 86_400_000),
+  });
+  // What is over is cleared where it is made: nothing has to run by itself.
+  await db.sequelize.query("DELETE FROM sessions WHERE expiresAt < ?", { replacements: [new Date(now)] });
+  await clearCounters(db);
   return token;
 }
 
-export async function setPin(db: Database, personId: string, pin: string): Promise<void> {
-  const pinHash = await hash(pin);
-  await db.people.update({ pinHash, pinTries: 0, pinLockedUntil: null }, { where: { id: personId } });
+/** Sets a person's PIN: they say their password, or the PIN that was; tries at either are counted. */
+export async function setPin(
+  db: Database,
+  personId: string,
+  { pin: fresh, password: word, oldPin }: z.infer<typeof pinSchema>,
+  from: From,
+): Promise<void> {
+  const person = (await db.people.findByPk(personId))?.get({ plain: true });
+  if (!person) throw notFound("person");
+  const secret = word ?? oldPin;
+  if (secret === undefined) {
+    const message = "Say your password, or the PIN you had: a PIN is not changed without.";
+    throw new Refused(422, { code: "missing", path: "password", message });
+  }
+  const kept = word === undefined ? person.pinHash : person.passwordHash;
+  if (kept === null) {
+    const message = "You have no PIN yet: say your password to set the first.";
+    throw new Refused(422, { code: "missing", path: "password", message });
+  }
+  const counted = countedFor("pin", personId, from, await knows(db, from.browser, [person]));
+  await tries(db).begin(counted);
+  if (!(await verified(kept, secret))) {
+    const message = word === undefined ? "That is not the PIN you had." : "That is not your password.";
+    throw new Refused(401, { code: "conflict", path: word === undefined ? "oldPin" : "password", message });
+  }
+  await tries(db).clear(counted);
+  await db.people.update({ pinHash: await hashed(fresh) }, { where: { id: personId } });
 }
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
@@ -106,7 +261,7 @@ export type Colleague = { id: string; name: string; roles: string[]; hasPin: boo
 /** Everybody who may take over at a bench, for the list on it. */
 export async function colleaguesOf(db: Database): Promise<Colleague[]> {
   const rows = (await db.people.findAll({ order: ["name"] })).map((row) => row.get({ plain: true }));
-  return rows.map(({ id, name, roles, pinHash }) => ({ id, name, roles, hasPin: pinHash !== null }));
+  return rows.map(({ id, name: called, roles, pinHash }) => ({ id, name: called, roles, hasPin: pinHash !== null }));
 }
 
 /**
@@ -116,50 +271,40 @@ export async function colleaguesOf(db: Database): Promise<Colleague[]> {
 export async function takeOver(
   db: Database,
   before: string,
-  { personId, pin }: z.infer<typeof takeoverSchema>,
+  { personId, pin: typed }: z.infer<typeof takeoverSchema>,
+  from: From,
 ): Promise<{ token: string; actor: Actor }> {
-  // The count is kept whether the PIN is right or not, so the answer is given after the commit.
-  const answer = await db.write(async (transaction): Promise<Actor | Refused> => {
-    const row = await db.people.findByPk(personId, { transaction, lock: transaction.LOCK.UPDATE });
-    const person = row?.get({ plain: true });
-    if (!row || !person || person.pinHash === null) {
-      return new Refused(422, {
-        code: "unsupported",
-        path: "personId",
-        message: "That person has no PIN yet: they sign in once and set one.",
-      });
-    }
-    if (person.pinLockedUntil && person.pinLockedUntil.getTime() > Date.now()) {
-      return new Refused(429, {
-        code: "conflict",
-        path: "pin",
-        message: `Too many wrong PINs: wait ${PIN_WAIT_MINUTES} minutes, or sign in with the password.`,
-      });
-    }
-    if (await verify(person.pinHash, pin)) {
-      await row.update({ pinTries: 0, pinLockedUntil: null }, { transaction });
-      return { id: person.id, name: person.name, roles: person.roles };
-    }
-    const tries = person.pinTries + 1;
-    const locked = tries >= MOST_PIN_TRIES;
-    const pinLockedUntil = locked ? new Date(Date.now() + PIN_WAIT_MINUTES * 60_000) : null;
-    await row.update({ pinTries: locked ? 0 : tries, pinLockedUntil }, { transaction });
-    return new Refused(401, { code: "conflict", path: "pin", message: "Not the PIN of that person. Try again." });
-  });
-  if (answer instanceof Refused) throw answer;
+  const person = (await db.people.findByPk(personId))?.get({ plain: true });
+  if (!person || person.pinHash === null) {
+    throw new Refused(422, {
+      code: "unsupported",
+      path: "personId",
+      message: "That person has no PIN yet: they sign in once and set one.",
+    });
+  }
+  const counted = countedFor("pin", personId, from, await knows(db, from.browser, [person]));
+  await tries(db).begin(counted);
+  if (!(await verified(person.pinHash, typed))) {
+    throw new Refused(401, { code: "conflict", path: "pin", message: "Not the PIN of that person. Try again." });
+  }
+  if (person.printedPassword && servedSettings().AVERIN_BEYOND) {
+    const message = "This PIN is printed with the demo: it opens nothing where other machines reach this shop.";
+    throw new Refused(403, { code: "conflict", path: "pin", message });
+  }
+  await tries(db).clear(counted);
   await signOut(db, before);
-  return { token: await newSession(db, answer.id), actor: answer };
+  return { token: await newSession(db, person.id), actor: { id: person.id, name: person.name, roles: person.roles } };
 }
 
 export async function signOut(db: Database, token: string): Promise<void> {
-  await db.sessions.destroy({ where: { tokenHash: tokenHash(token) } });
+  await db.sessions.destroy({ where: { tokenHash: digest(token) } });
 }
 
 /** Who a session token belongs to, or null. */
 export async function actorOf(db: Database, token: string): Promise<Actor | null> {
   const rows = await db.sequelize.query<{ id: string; name: string; roles: string | string[] }>(
     "SELECT p.id, p.name, p.roles FROM sessions s JOIN people p ON p.id = s.personId WHERE s.tokenHash = ? AND s.expiresAt > ?",
-    { type: QueryTypes.SELECT, replacements: [tokenHash(token), new Date()] },
+    { type: QueryTypes.SELECT, replacements: [digest(token), new Date()] },
   );
   const person = rows[0];
   if (!person) return null;

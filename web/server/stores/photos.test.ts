@@ -32,7 +32,7 @@ const line = (photo: string) => ({ after: 0, events: [{ id: randomUUID(), draft:
 test("a picture is kept upright, smaller, and without what the camera wrote into it", async () => {
   const id = randomUUID();
   await keep(id, await fromCamera());
-  const { width, height, bytes } = await photoById(db, id);
+  const { width, height, bytes } = await photoById(db, id, jobId);
   expect([width, height]).toEqual([1067, 1600]);
   const { exif, format } = await sharp(bytes).metadata();
   expect([exif, format]).toEqual([undefined, "jpeg"]);
@@ -50,8 +50,34 @@ test("sent twice it is kept once; another job's it never becomes", async () => {
 test("what is no picture is refused, and nothing is kept", async () => {
   const before = await db.photos.count();
   await expect(keep(randomUUID(), Buffer.from("not a picture"))).rejects.toThrow(/no picture that can be read/);
+  await expect(keep(randomUUID(), Buffer.alloc(0))).rejects.toThrow(/That picture is empty, 0 bytes: take it again/);
+  const drawing = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>1</script></svg>');
+  await expect(keep(randomUUID(), drawing)).rejects.toThrow(/picture of another kind \(svg\): send JPEG, PNG or WebP/);
+  const torn = (await fromCamera()).subarray(0, 3000);
+  await expect(keep(randomUUID(), torn)).rejects.toThrow(/damaged or larger than 100 megapixels/);
   expect(() => photoIdOf("../../secret")).toThrow(/no picture's id/);
   expect(await db.photos.count()).toBe(before);
+});
+
+test("a picture is found under its own job only; a released job takes none more, and neither does a full one", async () => {
+  const id = randomUUID();
+  await keep(id, await fromCamera());
+  const other = await openedClutchJob(db, "Club bike 15");
+  await expect(photoById(db, id, other)).rejects.toThrow(/no such photo/);
+  await db.summaries.update({ stage: "released" }, { where: { jobId: other } });
+  await expect(keep(randomUUID(), await fromCamera(), other)).rejects.toThrow(/released and closed: a lead reopens it/);
+  await db.summaries.update({ stage: "apart" }, { where: { jobId: other } });
+  const [row] = await db.photos.findAll({ where: { id }, raw: true });
+  const copies = Array.from({ length: 200 }, () => ({
+    ...row,
+    id: randomUUID(),
+    jobId: other,
+    bytes: Buffer.from("x"),
+  }));
+  await db.photos.bulkCreate(copies as never);
+  await expect(keep(randomUUID(), await fromCamera(), other)).rejects.toThrow(
+    /has 200 pictures, and no more are taken/,
+  );
 });
 
 test("a line names only a picture that is here", async () => {

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { type Actor, isEvent, type JobEvent } from "@averin/core";
+import { type Actor, isEvent, type JobEvent, type JobState } from "@averin/core";
 import type { Transaction } from "sequelize";
 import { z } from "zod";
 import type { Database, RecheckRow } from "../database.ts";
@@ -7,6 +7,7 @@ import { notFound, Refused } from "../refused.ts";
 import { machinesOf } from "./machines.ts";
 
 const DAY = 86_400_000;
+const SET_ANEW = "set anew by a later release";
 
 /**
  * Keeps what a release leaves to be looked at again; each stands until somebody says that it was done, or until a later
@@ -16,8 +17,10 @@ export async function keepRechecks(
   db: Database,
   { jobId, machineId }: { jobId: string; machineId: string },
   fresh: readonly JobEvent[],
+  state: JobState,
   transaction: Transaction,
 ): Promise<void> {
+  if (fresh.some((event) => isEvent(event, "job_reopened"))) await withdraw(db, jobId, state, transaction);
   const released = fresh.find((event) => isEvent(event, "job_released"));
   if (!released || !isEvent(released, "job_released")) return;
   const rows = released.body.rechecks.map(({ what, due, days }): RecheckRow => ({
@@ -27,10 +30,26 @@ export async function keepRechecks(
   }));
   if (rows.length === 0) return;
   await db.rechecks.update(
-    { doneBy: released.by.name, doneAt: new Date(released.at), note: "set anew by a later release" },
+    { doneBy: released.by.name, doneAt: new Date(released.at), note: SET_ANEW },
     { where: { machineId, what: rows.map((row) => row.what), doneAt: null }, transaction },
   );
   await db.rechecks.bulkCreate(rows, { transaction });
+}
+
+/** A release that was taken back sets nothing: what it set is withdrawn, and what it had closed stands again. */
+async function withdraw(db: Database, jobId: string, state: JobState, transaction: Transaction): Promise<void> {
+  const release = state.releases[state.releases.length - 1];
+  const { reopened } = state;
+  if (!release || !reopened) return;
+  const note = `withdrawn, the job was reopened: ${reopened.body.reason}`.slice(0, 500);
+  await db.rechecks.update(
+    { doneBy: reopened.by.name, doneAt: new Date(reopened.at), note },
+    { where: { jobId, doneAt: null }, transaction },
+  );
+  await db.rechecks.update(
+    { doneBy: null, doneAt: null, note: null },
+    { where: { note: SET_ANEW, doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
+  );
 }
 
 export type RecheckLine = {

@@ -59,8 +59,9 @@ export async function procedureByHash(db: Database, hash: string, transaction?: 
 export async function proceduresFor(
   db: Database,
   builds: readonly string[],
+  transaction?: Transaction,
 ): Promise<{ hash: string; procedure: Procedure }[]> {
-  const rows = await db.procedures.findAll({ order: [["version", "DESC"]] });
+  const rows = await db.procedures.findAll({ order: [["version", "DESC"]], transaction: transaction ?? null });
   const newest = new Map<string, { hash: string; procedure: Procedure }>();
   for (const row of rows) {
     const procedure = inShape(row.get("hash") as string, row.get("body"));

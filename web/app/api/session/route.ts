@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { currentToken, forgetSession, forStrangers, rememberSession } from "@/server/http";
+import { currentToken, forgetSession, forStrangers, markBrowser, rememberSession } from "@/server/http";
 import { credentialsSchema, signIn, signOut } from "@/server/stores/people";
 
 export function POST(request: Request): Promise<Response> {
   return forStrangers(request, credentialsSchema, async ({ db, body }) => {
-    await rememberSession(await signIn(db, body));
+    const token = await signIn(db, body, await markBrowser(), await currentToken());
+    await rememberSession(token);
     return { signedIn: true };
   });
 }

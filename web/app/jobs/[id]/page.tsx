@@ -9,15 +9,5 @@ export const dynamic = "force-dynamic";
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
   const { db, actor } = await requireActor();
   const job = await orNotFound(jobById(db, (await params).id));
-  return (
-    <BenchScreen
-      jobId={job.id}
-      number={job.number}
-      bench={job.bench}
-      events={job.events}
-      actor={actor}
-      colleagues={await colleaguesOf(db)}
-      lives={await livesAt(db, job)}
-    />
-  );
+  return <BenchScreen opened={job} actor={actor} colleagues={await colleaguesOf(db)} lives={await livesAt(db, job)} />;
 }

@@ -1,5 +1,6 @@
 import { calculators } from "@averin/core";
 import { z } from "zod";
+import { calculated } from "@/server/helpers";
 import { writing } from "@/server/http";
 import { Refused } from "@/server/refused";
 
@@ -10,7 +11,7 @@ export function POST(request: Request, { params }: { params: Promise<{ name: str
     if (!calculator) {
       throw new Refused(422, { code: "unsupported", path: "name", message: `There is no calculator "${name}".` });
     }
-    const answer = calculator.run(body);
+    const answer = calculator.heavy ? await calculated(name, body) : calculator.run(body);
     if (!answer.ok) throw new Refused(422, answer.error);
     return answer.value;
   });

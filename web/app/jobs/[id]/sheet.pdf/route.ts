@@ -1,5 +1,6 @@
-import { sheetData } from "@/features/sheet/sheetData";
-import { sheetPdf } from "@/features/sheet/SheetPdf";
+import { photoIdsOf } from "@/features/sheet/sheetData";
+import { printed } from "@/server/helpers";
+import { releaseAsked } from "@/server/asked";
 import { readingBytes } from "@/server/http";
 import { jobById } from "@/server/stores/jobs";
 import { photoById } from "@/server/stores/photos";
@@ -7,13 +8,12 @@ import { photoById } from "@/server/stores/photos";
 type Context = { params: Promise<{ id: string }> };
 
 /** The sheet as a file, for the owner's mail and the shop's drawer. */
-export function GET(_: Request, { params }: Context): Promise<Response> {
+export function GET(request: Request, { params }: Context): Promise<Response> {
   return readingBytes("application/pdf", async ({ db }) => {
     const job = await jobById(db, (await params).id);
-    const sheet = sheetData(job.number, job.bench, job.events);
-    if (!sheet) throw new Error(`job ${job.number} has no first line`);
-    const photos = new Map<string, Buffer>();
-    for (const { id } of sheet.photos) photos.set(id, (await photoById(db, id)).bytes);
-    return sheetPdf(sheet, photos);
+    const photos: Record<string, Buffer> = {};
+    for (const id of photoIdsOf(job.events)) photos[id] = (await photoById(db, id, job.id)).bytes;
+    const release = releaseAsked(new URL(request.url).searchParams.get("release"));
+    return printed({ number: job.number, bench: job.bench, events: job.events, photos, release });
   });
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { reading, writing } from "@/server/http";
 import { appendEvents, appendSchema, eventsAfter } from "@/server/stores/jobs";
+import { straysOpen } from "@/server/stores/strays";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -12,7 +13,8 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
       .min(0)
       .catch(0)
       .parse(new URL(request.url).searchParams.get("after") ?? 0);
-    return { events: await eventsAfter(db, (await params).id, after) };
+    const { id } = await params;
+    return { events: await eventsAfter(db, id, after), strays: await straysOpen(db, id) };
   });
 }
 

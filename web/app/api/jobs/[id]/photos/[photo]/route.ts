@@ -4,7 +4,10 @@ import { keepPhoto, MOST_PHOTO_BYTES, photoById, photoIdOf } from "@/server/stor
 type Context = { params: Promise<{ id: string; photo: string }> };
 
 export function GET(_: Request, { params }: Context): Promise<Response> {
-  return readingBytes("image/jpeg", async ({ db }) => (await photoById(db, (await params).photo)).bytes);
+  return readingBytes("image/jpeg", async ({ db }) => {
+    const { id: jobId, photo } = await params;
+    return (await photoById(db, photoIdOf(photo), jobId)).bytes;
+  });
 }
 
 /** Keeps the picture's bytes under the id its taker gave it; sent twice it is kept once. */

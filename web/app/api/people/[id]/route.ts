@@ -1,0 +1,13 @@
+import { assertRole, writing } from "@/server/http";
+import { rename, renameSchema } from "@/server/stores/people";
+
+type Context = { params: Promise<{ id: string }> };
+
+/** An administrator gives a person another name: two that differ only in capitals cannot be told apart at the door. */
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return writing(request, renameSchema, async ({ db, actor, body }) => {
+    assertRole(actor, "administrator");
+    await rename(db, (await params).id, body.name);
+    return { renamed: true };
+  });
+}

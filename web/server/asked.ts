@@ -1,0 +1,9 @@
+import { z } from "zod";
+
+const releaseSchema = z.coerce.number().int().min(1).max(1000);
+
+/** Which release of a job a page is asked for, counted from 1; null for the job as it stands, and for what is no number. */
+export function releaseAsked(text: string | string[] | null | undefined): number | null {
+  const parsed = releaseSchema.safeParse(text);
+  return parsed.success ? parsed.data : null;
+}

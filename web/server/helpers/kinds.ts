@@ -1,0 +1,22 @@
+import type { Bench, JobEvent } from "@averin/core";
+
+/** A sheet to be printed: the job as it stands, and the bytes of its pictures. */
+export type SheetWork = {
+  number: string;
+  bench: Bench;
+  events: JobEvent[];
+  photos: Record<string, Uint8Array>;
+  release: number | null;
+};
+
+/** The processes that do one sort of work: how many, how long one work may take, how much memory, how long a queue. */
+export type Lane = { processes: number; mostMs: number; mostMb: number; mostWaiting: number };
+
+/**
+ * Passwords have a process of their own, one at a time, so that twenty people at the door take nobody's processor; what is
+ * heavy has another. Both stand below the server in priority.
+ */
+export const LANES = {
+  secrets: { processes: 1, mostMs: 30_000, mostMb: 192, mostWaiting: 100 },
+  heavy: { processes: 1, mostMs: 60_000, mostMb: 768, mostWaiting: 12 },
+} as const satisfies Record<string, Lane>;

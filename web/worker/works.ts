@@ -1,0 +1,50 @@
+import { hash, verify } from "@node-rs/argon2";
+import { type Answer, calculators } from "@averin/core";
+import { sheetData } from "../features/sheet/sheetData.ts";
+import type { SheetWork } from "../server/helpers/kinds.ts";
+
+type Asked = { id: number; kind: string; input: unknown };
+
+/** What a helper process can do, by name. */
+const WORKS: Record<string, (input: never) => unknown> = {
+  hash: (text: string) => hash(text),
+  verify: ({ hash: kept, text }: { hash: string; text: string }) => verify(kept, text),
+  calculate: ({ name, input }: { name: string; input: unknown }): Answer<unknown> => {
+    const calculator = calculators.get(name);
+    if (!calculator) throw new Error(`no calculator ${name}`);
+    return calculator.run(input);
+  },
+  sheet: async ({ number, bench, events, photos, release }: SheetWork) => {
+    const sheet = sheetData(number, bench, events, release);
+    if (!sheet) throw new Error(`job ${number} has no first line`);
+    const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");
+    return sheetPdf(sheet, new Map(Object.entries(photos).map(([id, bytes]) => [id, Buffer.from(bytes)])));
+  },
+  /** For tests of the pool: a work that never ends, and one that fills the memory. */
+  spin: () => {
+    for (;;);
+  },
+  fill: () => {
+    const kept: number[][] = [];
+    for (;;) kept.push(Array.from({ length: 100_000 }, (_, i) => i + kept.length));
+  },
+};
+
+process.on("message", ({ id, kind, input }: Asked) => {
+  void (async () => {
+    try {
+      const work = WORKS[kind];
+      if (!work) throw new Error(`no work ${kind}`);
+      process.send?.({ id, ok: true, value: await work(input as never) });
+    } catch (error) {
+      process.send?.({
+        id,
+        ok: false,
+        message: error instanceof Error ? (error.stack ?? error.message) : String(error),
+      });
+    }
+  })();
+});
+// Whoever asked is gone: nothing more is wanted here.
+process.on("disconnect", () => process.exit(0));
+process.send?.({ ready: true });
