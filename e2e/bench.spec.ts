@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./test.ts";
 import { openShop, type Shop, signIn, typeLines } from "./shop.ts";
 
 // Every figure typed here is invented, as the demo's book is.
@@ -57,10 +57,9 @@ test("another person takes over with a PIN, and every line from then on is their
   // The wrench's other scale is asked back; Esc keeps what was typed, and it stands out.
   await typeLines(page, ["43"]);
   await expect(status(page)).toContainText("43 N·m? Did the wrench read inch-pounds: 4.86 N·m.");
-  await typeLines(page, [""]);
+  await typeLines(page, ["+"]);
   await expect(status(page)).toContainText("in band");
-  await typeLines(page, ["44"]);
-  await page.keyboard.press("Escape");
+  await typeLines(page, ["44", "", "+"]);
   await expect(status(page)).toContainText("above band");
   await page.getByRole("button", { name: "Log" }).click();
   const log = page.getByRole("dialog").getByRole("listitem");

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { expectAccessible, openShop, type Shop, signIn, typeCredentials, typeLines, workUntil } from "./shop.ts";
 
 // Every figure typed here is invented, as the demo's book is.
@@ -60,14 +60,22 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await expect(status).toContainText("friction 2, place 3: serviceable, 40 % of its wear used");
   await typeLines(page, ["2x4"]);
   await expect(status).toContainText("is no unit of length");
-  await typeLines(page, ["3.3"]);
+  await typeLines(page, ["3.1"]);
   await expect(status).toContainText("above the new range: right part?");
   await typeLines(page, ["-"]);
-  await expect(status).toContainText("struck: 3.3 at friction 3, place 1");
-  // The gauge stood in inches: asked back; Enter takes the correction, Esc would keep what was typed.
+  await expect(status).toContainText("struck: 3.1 at friction 3, place 1");
+  // Beyond belief: asked back, and Enter alone keeps nothing.
+  await typeLines(page, ["3.9"]);
+  await expect(status).toContainText("3.9 mm: that is beyond belief here");
+  await typeLines(page, [""]);
+  await expect(status).toContainText("Read it again");
+  // The gauge stood in inches: that would judge it better, so Enter keeps what was typed and asks again; + takes it.
   await typeLines(page, [".111"]);
   await expect(status).toContainText(".111 mm? Did the gauge read inches: 2.82 mm.");
   await typeLines(page, [""]);
+  await expect(status).toContainText(".111, as it was typed: is it so?");
+  await page.keyboard.press("Escape");
+  await typeLines(page, [".111", "+"]);
   await expect(status).toContainText("friction 3, place 1");
   await typeLines(page, ["..", "2.83"]);
   await expect(page.getByText("all kept")).toBeVisible();
@@ -157,7 +165,11 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
     await expect(open.getByRole("button")).toHaveCount(left - 1);
   }
   await expect(page.getByRole("heading", { name: "Ready for release" })).toBeVisible();
-  await typeLines(page, [""]);
+  // A stray Enter releases nothing: the word itself is asked for.
+  await typeLines(page, ["", ""]);
+  await expect(status).toContainText("Type the word release");
+  await expect(page.getByRole("heading", { name: "Ready for release" })).toBeVisible();
+  await typeLines(page, ["release"]);
   await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
   await expect(page.getByText("all kept")).toBeVisible();
 
@@ -165,7 +177,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   const sheet = page.getByRole("main");
   await expect(page.getByText(/released \d{4}-\d\d-\d\d by Tobin Hask/)).toBeVisible();
   await expect(sheet).toContainText("basket finger notches: skipped, not reachable now. judged by hand and eye");
-  for (const words of ["TV-FR-3010", "BL-GK-3001", "3.3 mm", "Soak how long? half hour", "Cover bolts: 6 out, 6 in"]) {
+  for (const words of ["TV-FR-3010", "BL-GK-3001", "3.1 mm", "Soak how long? half hour", "Cover bolts: 6 out, 6 in"]) {
     await expect(sheet).toContainText(words);
   }
   const file = await page.request.get(page.url().replace(/sheet$/, "sheet.pdf"));
@@ -178,7 +190,8 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
 
 test("strangers get nothing but the sign-in, and bad requests change nothing", async ({ page, request }) => {
   const job = (path: string): string => `${shop.url}/api/jobs/${path}`;
-  for (const path of ["x/events", "x/feed", "x/photos/y"]) expect((await request.get(job(path))).status()).toBe(401);
+  for (const path of ["x/events", "x/photos/y"]) expect((await request.get(job(path))).status()).toBe(401);
+  expect((await request.get(`${shop.url}/api/feed?jobs=x:0`)).status()).toBe(401);
   expect((await request.get(`${shop.url}/jobs/x/sheet.pdf`)).status()).toBe(401);
   expect((await request.post(job("x/events"), { data: {} })).status()).toBe(401);
   expect((await request.post(`${shop.url}/api/session/takeover`, { data: {} })).status()).toBe(401);
@@ -202,7 +215,8 @@ test("strangers get nothing but the sign-in, and bad requests change nothing", a
     [draft({ type: "step_confirmed", step: "no-such-step" }), 422, "unsupported"],
     [draft({ type: "question_answered", question: "soak-time", word: "a week", reason: null }), 422, "range"],
     [draft({ type: "photo_taken", photo: id, task: "off:cover", caption: "" }), 422, "missing"],
-    [draft({ type: "job_released" }), 422, "conflict"],
+    [draft({ type: "job_released" }), 422, "missing"],
+    [draft({ type: "job_released", said: "release" }), 422, "conflict"],
     [{ after: 0, events: [], more: 1 }, 422, "range"],
     ["x".repeat(70_000), 413, "range"],
   ];
@@ -217,7 +231,7 @@ test("strangers get nothing but the sign-in, and bad requests change nothing", a
     ]);
   }
   const photo = await page.request.put(events.replace("/events", `/photos/${id}`), { data: Buffer.from("no picture") });
-  expect([photo.status(), await photo.json()]).toMatchObject([422, { error: { code: "type" } }]);
+  expect([photo.status(), await photo.json()]).toMatchObject([415, { error: { code: "type" } }]);
   expect(await (await page.request.get(events)).text()).toBe(before);
   const calc = await page.request.post(`${shop.url}/api/calc/quantity.convert`, {
     data: { value: 1, from: "in", to: "mm" },
@@ -235,7 +249,16 @@ test("the screens pass an accessibility check in both themes", async ({ page }) 
 test("a new shop walks through making its first administrator", async ({ page }) => {
   const empty = await openShop("empty", "empty");
   try {
+    // Whoever merely finds the address makes nobody: the code that was printed does.
     await page.goto(empty.url);
+    await expect(page.getByRole("heading", { name: "This shop is empty" })).toBeVisible();
+    await page.goto(`${empty.url}/welcome?code=guessed`);
+    await expect(page.getByRole("heading", { name: "This shop is empty" })).toBeVisible();
+    const stranger = await page.request.post(`${empty.url}/api/first-administrator`, {
+      data: { name: "Someone Else", password: "long-enough-word" },
+    });
+    expect(stranger.status()).toBe(403);
+    await page.goto(`${empty.url}/welcome?code=${await empty.firstCode()}`);
     await expect(page.getByRole("heading", { name: "The first person" })).toBeVisible();
     await typeCredentials(page, "Liv Sande", "short");
     await expect(page.getByRole("main").getByRole("alert")).toContainText("at least 10");

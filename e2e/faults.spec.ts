@@ -1,5 +1,5 @@
 import path from "node:path";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./test.ts";
 import { type PrivateServer, startMariadb } from "../cli/server/mariadb.ts";
 import { DATA } from "../cli/paths.ts";
 import { openShop, type Shop, signIn, typeLines } from "./shop.ts";

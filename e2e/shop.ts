@@ -1,50 +1,95 @@
 import path from "node:path";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Page } from "@playwright/test";
-import { createConnection } from "mariadb";
-import { prepare, serve, type Served } from "../cli/server/application.ts";
+import { expect, type Page } from "./test.ts";
+import { type Connection, createConnection } from "mariadb";
+import { prepare, serve, type Served, withDatabase } from "../cli/server/application.ts";
 import { freePort } from "../cli/server/mariadb.ts";
 import { ROOT } from "../cli/paths.ts";
 import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
+import { newFirstCode } from "../web/server/stores/people.ts";
 
 /** A served application on a database of its own, as a test needs it: it can be killed and started again. */
 export type Shop = {
   url: string;
   demo: Demo;
   databaseUrl: string;
+  /** A code that makes the first person of an empty shop. */
+  firstCode: () => Promise<string>;
   kill: () => Promise<void>;
   start: () => Promise<void>;
   end: () => Promise<void>;
 };
 
+const connectTo = (base: string): Promise<Connection> => {
+  const { hostname, port, username, password } = new URL(base);
+  return createConnection({ host: hostname, port: Number(port), user: username, password });
+};
+const named = (base: string, name: string): string => base.replace(/\/averin$/, `/${name}`);
+
+async function makeDatabase(base: string, name: string): Promise<void> {
+  const connection = await connectTo(base);
+  await connection.query("SET FOREIGN_KEY_CHECKS = 0");
+  await connection.query(`CREATE OR REPLACE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
+  await connection.end();
+}
+
+const TEMPLATE = "averin_template";
+/** The demo as it was filled once on a server; every shop after that is a copy of it. */
+const filled = new Map<string, Promise<void>>();
+
+async function copyDemo(base: string, name: string, demo: Demo): Promise<void> {
+  const filling =
+    filled.get(base) ??
+    (async () => {
+      await makeDatabase(base, TEMPLATE);
+      await prepare(named(base, TEMPLATE), (db) => seedDemo(db, demo));
+    })();
+  filled.set(base, filling);
+  await filling;
+  const connection = await connectTo(base);
+  await connection.query("SET FOREIGN_KEY_CHECKS = 0");
+  const tables: { TABLE_NAME: string; names: string }[] = await connection.query(
+    `SELECT TABLE_NAME, GROUP_CONCAT(CONCAT('\`', COLUMN_NAME, '\`')) AS names FROM information_schema.COLUMNS
+      WHERE TABLE_SCHEMA = ? AND TABLE_NAME <> 'migrations' AND GENERATION_EXPRESSION IS NULL GROUP BY TABLE_NAME`,
+    [TEMPLATE],
+  );
+  for (const { TABLE_NAME: table, names } of tables) {
+    await connection.query(`DELETE FROM ${name}.${table}`);
+    await connection.query(`INSERT INTO ${name}.${table} (${names}) SELECT ${names} FROM ${TEMPLATE}.${table}`);
+  }
+  await connection.end();
+}
+
 export async function openShop(
   name: string,
   fill: "demo" | "empty" = "demo",
   base = process.env.AVERIN_TEST_DATABASE_URL,
+  /** How it is served beside loopback and plain. */
+  how: { host?: string; settings?: Record<string, string> } = {},
 ): Promise<Shop> {
   if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test e2e");
   const dist = process.env.AVERIN_DIST ?? ".next";
-  const databaseUrl = base.replace(/\/averin$/, `/averin_${name}`);
-  const { hostname, port: databasePort, username, password } = new URL(base);
-  const connection = await createConnection({ host: hostname, port: Number(databasePort), user: username, password });
-  await connection.query("SET FOREIGN_KEY_CHECKS = 0");
-  await connection.query(`CREATE OR REPLACE DATABASE averin_${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
-  await connection.end();
+  const databaseUrl = named(base, `averin_${name}`);
+  await makeDatabase(base, `averin_${name}`);
   const demo = await readDemo(path.join(ROOT, "demo"));
-  await prepare(databaseUrl, fill === "demo" ? (db) => seedDemo(db, demo) : undefined);
+  await prepare(databaseUrl);
+  if (fill === "demo") await copyDemo(base, `averin_${name}`, demo);
   const port = await freePort();
-  let served: Served = await serve({ databaseUrl, host: "127.0.0.1", port, dist, quiet: true });
+  const { host = "127.0.0.1", settings = {} } = how;
+  const start = (): Promise<Served> => serve({ databaseUrl, host, port, dist, settings, quiet: true });
+  let served = await start();
   return {
     url: served.url,
     demo,
     databaseUrl,
+    firstCode: () => withDatabase(databaseUrl, newFirstCode),
     kill: async () => {
       const gone = new Promise((resolve) => served.process.once("exit", resolve));
       served.process.kill("SIGKILL");
       await gone;
     },
     start: async () => {
-      served = await serve({ databaseUrl, host: "127.0.0.1", port, dist, quiet: true });
+      served = await start();
     },
     end: () => served.stop(),
   };

@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test.ts";
 import { openShop, type Shop, signIn } from "./shop.ts";
 
 // Figures are the invented ones that the Workings start with.

@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { diskNotice } from "@/server/disk";
 import { Nonce } from "@/ui/Nonce";
 import { Unsent } from "@/ui/Unsent";
 import "./globals.css";
@@ -20,7 +21,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       </head>
       <body>
         <Nonce nonce={nonce} />
-        <Unsent />
+        <Unsent told={await diskNotice().catch(() => null)} />
         {children}
       </body>
     </html>

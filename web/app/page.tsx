@@ -2,15 +2,18 @@ import Link from "next/link";
 import { Today } from "@/features/today/Today";
 import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/stores/jobs";
+import { twinsOf } from "@/server/stores/people";
 import { rechecksOpen } from "@/server/stores/rechecks";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
+import { Twins } from "@/ui/Twins";
 
 export const dynamic = "force-dynamic";
 
 export default async function TodayPage() {
   const { db, actor } = await requireActor();
   const { jobs, at } = await jobLines(db);
+  const twins = actor.roles.includes("administrator") ? await twinsOf(db) : [];
   const due = (await rechecksOpen(db)).filter((line) => line.due);
   return (
     <>
@@ -24,6 +27,7 @@ export default async function TodayPage() {
         </Link>
       </TopRule>
       <main className="mx-auto max-w-[1240px] p-5">
+        {twins.length > 0 && <Twins groups={twins} />}
         <Today jobs={jobs} at={at}>
           {due.length > 0 && (
             <section aria-label="Due again" className="pt-6">

@@ -26,10 +26,10 @@ function wordsOf(lines: readonly OutboxLine[]): string {
  * On every page: sends what waits in this browser, and says what does. At a bench its own lines are told at the entry line;
  * here stand those of other jobs and other people, and those that could not even be put beside their job.
  */
-export function Unsent() {
+export function Unsent({ told }: { told: string | null }) {
   const path = usePathname();
   const [lines, setLines] = useState<OutboxLine[]>([]);
-  const [notice, setNotice] = useState<string | null>(null);
+  const [notice, setNotice] = useState<string | null>(told);
   const read = useCallback(async () => {
     const now = Date.now();
     const all = await allLines();

@@ -2,8 +2,9 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
+import { v4 as newId } from "uuid";
 import { z } from "zod";
 
 export type IntakeMachine = {
@@ -25,6 +26,8 @@ const UNITS: [string, string][] = [
   ["km", "kilometres"],
 ];
 const openedSchema = z.object({ id: z.string() });
+const foundSchema = z.object({ job: openedSchema.nullable() });
+const LOOK_MS = 2000;
 
 /** The counter's form: which machine, whose, what its meter says, what the owner says. */
 export function IntakeForm({
@@ -42,6 +45,8 @@ export function IntakeForm({
   const [message, setMessage] = useState("");
   const [goesBack, setGoesBack] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
+  // One id for this form however often it is sent: an answer that was lost opens no second job.
+  const [id, setId] = useState<string>(() => newId());
   const ready = useReady();
   const known = machines.find((machine) => machine.id === machineId);
   const builds = known?.builds ?? books.find((book) => book.id === bookId)?.builds ?? [];
@@ -67,6 +72,7 @@ export function IntakeForm({
       "POST",
       "/api/jobs",
       {
+        id,
         machine,
         meter,
         meterGoesBack: goesBack === meter,
@@ -82,9 +88,32 @@ export function IntakeForm({
       setGoesBack(meter);
       return setMessage(`${answer.error.message} Press again to take ${meter} as a changed meter.`);
     }
-    setMessage(
-      answer.kind === "refused" ? answer.error.message : "The server does not answer. Nothing was opened; try again.",
-    );
+    if (answer.kind === "refused") return setMessage(answer.error.message);
+    if (answer.kind === "fault") {
+      setId(newId());
+      return setMessage(answer.message);
+    }
+    await look();
+  };
+
+  /** The answer was lost: whether the job was opened is not known, so it is looked for, as long as it takes. */
+  const look = async (): Promise<void> => {
+    setBusy(true);
+    setMessage("The answer was lost: it is not known whether the job was opened. Looking …");
+    for (;;) {
+      const found = await send("GET", `/api/intakes/${id}`, undefined, foundSchema);
+      if (found.kind === "kept" && found.value.job) return window.location.assign(`/jobs/${found.value.job.id}`);
+      if (found.kind === "kept") {
+        setBusy(false);
+        return setMessage("Looked: no job was opened. What you typed stands here; press again.");
+      }
+      if (found.kind !== "unreachable") {
+        setBusy(false);
+        return setMessage(`${saidOf(found, "")} Pressing again opens no second job.`);
+      }
+      setMessage("The server does not answer: it is not known whether the job was opened. Looking again …");
+      await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
+    }
   };
 
   return (

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { send } from "@/client/send";
+import { saidOf, send } from "@/client/send";
 import type { OpenJob } from "./address.ts";
 
 /** Puts a result into an open job as a note, with the words it was shown in. */
@@ -11,12 +11,11 @@ export function SendToJob({ jobs, text }: { jobs: OpenJob[]; text: string }) {
   const [said, setSaid] = useState("");
   if (jobs.length === 0) return null;
   const put = async (): Promise<void> => {
-    const body = { after: 0, events: [{ id: newId(), draft: { type: "noted", text } }] };
+    const body = { events: [{ id: newId(), draft: { type: "noted", text } }] };
     const answer = await send("POST", `/api/jobs/${job}/events`, body);
     const where = jobs.find((other) => other.id === job)?.label ?? "";
     if (answer.kind === "kept") setSaid(`Noted in ${where}.`);
-    else
-      setSaid(answer.kind === "refused" ? answer.error.message : "The server does not answer: not noted. Try again.");
+    else setSaid(saidOf(answer, "Not noted; try again."));
   };
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-line pt-2">

@@ -4,7 +4,16 @@ import type { Database } from "../database.ts";
 import { migrate } from "../migrations.ts";
 import { Refused } from "../refused.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { appendEvents, eventsAfter, intakeSchema, jobById, jobLines, openJob, rebuildReadTables } from "./jobs.ts";
+import {
+  appendEvents,
+  eventsAfter,
+  intakeSchema,
+  jobById,
+  jobLines,
+  jobOfIntake,
+  openJob,
+  rebuildReadTables,
+} from "./jobs.ts";
 
 // Readings and meters in this file are invented.
 let db: Database;
@@ -266,4 +275,132 @@ test("what is worked on must be something the machine has, with one of its own s
     by,
   );
   expect((await jobById(db, id)).bench.procedure.id).toBe("chain-slack-check");
+});
+
+describe("an intake sent twice", () => {
+  const intake = (id: string) => async () => {
+    const machine = await db.machines.findOne({ where: { mark: "Club bike 7" } });
+    return openJob(
+      db,
+      intakeSchema.parse({
+        ...{ id, machine: { id: machine?.get("id") }, meter: 300, meterGoesBack: true, complaint: "slips" },
+        ...{ symptom: "slips under load", procedure: "clutch-coil-spring" },
+      }),
+      technician,
+    );
+  };
+
+  test("opens one job, one after the other or at the same moment, and is answered each time", async () => {
+    const before = await db.jobs.count();
+    const send = intake(randomUUID());
+    const [a, b, c] = [await send(), await send(), await send()];
+    expect([b, c]).toEqual([a, a]);
+    const again = intake(randomUUID());
+    const all = await Promise.all(Array.from({ length: 6 }, again));
+    expect(new Set(all.map(({ id }) => id)).size).toBe(1);
+    expect(await db.jobs.count()).toBe(before + 2);
+  });
+
+  test("whose answer was lost is looked up by its id", async () => {
+    const id = randomUUID();
+    expect(await jobOfIntake(db, id)).toBeNull();
+    const opened = await intake(id)();
+    expect(await jobOfIntake(db, id)).toEqual(opened);
+  });
+});
+
+describe("many at once", () => {
+  test("forty writes wait their turn on ten connections: each takes one, and none fails", async () => {
+    const jobs = await Promise.all(Array.from({ length: 20 }, () => newJob()));
+    expect(new Set(jobs).size).toBe(20);
+    const kept = await Promise.all(
+      jobs.flatMap((id) => [1, 2].map(() => appendEvents(db, id, line(reading(1, "2.86")), technician))),
+    );
+    expect(kept.every((one) => one.kept.length > 1)).toBe(true);
+  });
+
+  test("refusals at the same moment are each told as what they are", async () => {
+    const jobId = await newJob();
+    const told = await Promise.all(
+      Array.from({ length: 20 }, () =>
+        appendEvents(db, jobId, line(reading(9, "2.86")), technician).then(
+          () => "kept",
+          (error: unknown) => (error instanceof Refused ? error.status : String(error)),
+        ),
+      ),
+    );
+    expect(new Set(told)).toEqual(new Set([422]));
+    const intake = intakeSchema.parse({ machine: { id: randomUUID() }, meter: 1, complaint: "x", symptom: "x" });
+    const opened = await Promise.allSettled(Array.from({ length: 20 }, () => openJob(db, intake, technician)));
+    expect(opened.map((one) => (one.status === "rejected" ? (one.reason as Error).message : "opened"))).toEqual(
+      Array.from({ length: 20 }, () => "There is no such machine here."),
+    );
+  });
+});
+
+describe("when a line was typed", () => {
+  const HOUR = 3_600_000;
+  /** Kept in a job that was opened two days ago, with what the browser's clock says. */
+  async function typedAt(agoMs: number, clockOffMs: number) {
+    const jobId = await newJob();
+    const opened = new Date(Date.now() - 48 * HOUR);
+    await db.jobs.update({ openedAt: opened }, { where: { id: jobId } });
+    const browser = Date.now() + clockOffMs;
+    const clocks = { typedAt: new Date(browser - agoMs).toISOString(), sentAt: new Date(browser).toISOString() };
+    const came = Date.now();
+    const { kept } = await appendEvents(
+      db,
+      jobId,
+      { ...line(reading(1, "2.86")), after: undefined, ...clocks },
+      technician,
+    );
+    const { typed, at } = kept[0] ?? {};
+    return {
+      bound: typed?.bound,
+      ago: came - Date.parse(typed?.at ?? ""),
+      opened: typed?.at === opened.toISOString(),
+      at,
+    };
+  }
+
+  test.each([
+    ["right", 0],
+    ["two hours fast", 2 * HOUR],
+    ["two hours slow", -2 * HOUR],
+  ])("is told by how long ago that was, with a clock that is %s", async (_, off) => {
+    const { bound, ago } = await typedAt(3 * HOUR, off);
+    expect(bound).toBeNull();
+    expect(Math.abs(ago - 3 * HOUR)).toBeLessThan(60_000);
+  });
+
+  test("never after it came, never before the job was opened: the bound is kept, and said", async () => {
+    expect(await typedAt(-HOUR, 0)).toMatchObject({ bound: "arrival" });
+    expect(await typedAt(72 * HOUR, 0)).toMatchObject({ bound: "opening", opened: true });
+  });
+
+  test("a soak typed where no server was counts from then, and the order stays the server's", async () => {
+    const jobId = await newJob();
+    await db.jobs.update({ openedAt: new Date(Date.now() - 48 * HOUR) }, { where: { id: jobId } });
+    const late = new Date().toISOString();
+    const clocks = { typedAt: new Date(Date.now() - 2 * HOUR).toISOString(), sentAt: late };
+    await appendEvents(
+      db,
+      jobId,
+      { ...line({ type: "noted", text: "late" }), typedAt: late, sentAt: late },
+      technician,
+    );
+    await appendEvents(db, jobId, { ...line({ type: "noted", text: "early" }), ...clocks }, technician);
+    const { events } = await jobById(db, jobId);
+    expect(events.map((e) => (e.body.type === "noted" ? e.body.text : e.number))).toEqual([1, "late", "early"]);
+  });
+});
+
+test("a technician strikes no lead's stop-work line, whatever they send", async () => {
+  const jobId = await newJob();
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const stop: Draft = { type: "finding_recorded", point: "basket-bearing", item: 1, word: "missing" };
+  const { kept } = await appendEvents(db, jobId, { ...line(stop), after: undefined }, tobin);
+  const strike: Draft = { type: "struck", event: kept[0]?.id ?? "" };
+  await expect(appendEvents(db, jobId, line(strike), technician)).rejects.toThrow(/That line is Tobin Hask's/);
+  await expect(appendEvents(db, jobId, line(strike), tobin)).resolves.toBeDefined();
 });

@@ -1,8 +1,10 @@
+import { randomUUID } from "node:crypto";
 import path from "node:path";
+import { type Draft, fold, openPoints, RELEASE_WORD, unsigned } from "@averin/core";
 import type { Database } from "../database.ts";
 import { readDemo, seedDemo } from "../demo.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { intakeSchema, openJob } from "./jobs.ts";
+import { appendEvents, intakeSchema, jobById, openJob } from "./jobs.ts";
 import { livesOf } from "./lives.ts";
 import { closeRecheck, rechecksOpen } from "./rechecks.ts";
 import { shopChanged } from "./shop.ts";
@@ -45,6 +47,25 @@ test("one that is due by the meter stands first once the meter is there", async 
     },
   });
   expect((await rechecksOpen(db, machineId))[0]).toMatchObject({ due: true, when: "at 7880.5 km" });
+});
+
+test("a release that is taken back sets nothing: what it set is withdrawn, what it had closed stands again", async () => {
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const [released] = await db.summaries.findAll({ where: { stage: "released" } });
+  const jobId = released?.get("jobId") as string;
+  const add = (draft: Draft) => appendEvents(db, jobId, { events: [{ id: randomUUID(), draft }] }, tobin);
+  const [own] = await db.rechecks.findAll({ where: { jobId, doneAt: null } });
+  const what = own?.get("what") as string;
+  await expect(add({ type: "noted", text: "x" })).rejects.toThrow(/a lead reopens it with a reason/);
+  await add({ type: "job_reopened", reason: "belt was the old one" });
+  expect(await db.rechecks.count({ where: { jobId, doneAt: null } })).toBe(0);
+  expect((await own?.reload())?.get("note")).toBe("withdrawn, the job was reopened: belt was the old one");
+  const { bench, events } = await jobById(db, jobId);
+  for (const point of unsigned(fold(events), openPoints(bench, fold(events)))) {
+    await add({ type: "open_point_signed", key: point.key, reason: "looked at" });
+  }
+  await add({ type: "job_released", said: RELEASE_WORD });
+  expect((await rechecksOpen(db, machineId)).map((line) => line.what)).toContain(what);
 });
 
 test("in the long run: since which meter a renewed part is in", async () => {
