@@ -15,6 +15,8 @@ export type Shop = {
   databaseUrl: string;
   /** A code that makes the first person of an empty shop. */
   firstCode: () => Promise<string>;
+  /** Something done to its database from outside, such as time that goes by. */
+  query: (sql: string) => Promise<unknown>;
   kill: () => Promise<void>;
   start: () => Promise<void>;
   end: () => Promise<void>;
@@ -82,6 +84,7 @@ export async function openShop(
     url: served.url,
     demo,
     databaseUrl,
+    query: (sql) => withDatabase(databaseUrl, (db) => db.sequelize.query(sql)),
     firstCode: () => withDatabase(databaseUrl, newFirstCode),
     kill: async () => {
       const gone = new Promise((resolve) => served.process.once("exit", resolve));

@@ -27,6 +27,8 @@ export type OpenedHere = { id: string; number: string; bench: Bench; events: Job
 
 export type JobHook = {
   state: JobState;
+  /** What was typed here before and is not yet kept has been read: only then is it known what the next line answers. */
+  loaded: boolean;
   /** Events shown but not yet kept by the server. */
   waiting: number;
   /** Whether server and database answer, as the feed and the last line found it. */
@@ -110,6 +112,7 @@ export function useJob(
   const latest = useRef(shown.state);
   const [reach, setReach] = useState<Reach>({ server: true, database: true, said: null });
   const [refused, setRefused] = useState<string | null>(null);
+  const [loaded, setLoaded] = useState(false);
 
   const show = useCallback((now: Log, state: JobState) => {
     log.current = now;
@@ -180,8 +183,12 @@ export function useJob(
       }
     };
     const end = hearOfLines(hear);
-    void waitingLines(jobId, actor.id).then((left) => {
-      if (live && left.length > 0) change({ lines: left });
+    // A browser that cannot put lines away says so when one is typed.
+    const read = waitingLines(jobId, actor.id).catch((): OutboxLine[] => []);
+    void read.then((left) => {
+      if (!live) return;
+      if (left.length > 0) change({ lines: left });
+      setLoaded(true);
     });
     return () => {
       live = false;
@@ -201,5 +208,5 @@ export function useJob(
   );
 
   const now = useCallback(() => latest.current, []);
-  return { state: shown.state, now, waiting: shown.waiting, reach, refused, submit };
+  return { state: shown.state, loaded, now, waiting: shown.waiting, reach, refused, submit };
 }

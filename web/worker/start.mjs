@@ -4,7 +4,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 
 // Heavy work steps back: whoever types at a bench comes first.
-setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+setPriority(constants.priority.PRIORITY_LOW);
 const web = path.dirname(import.meta.dirname);
 process.chdir(web);
 const tsx = pathToFileURL(path.join(path.dirname(web), "node_modules", "tsx", "dist", "esm", "api", "index.mjs")).href;

@@ -224,6 +224,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         waitingCount={job.waiting}
         reach={job.reach}
         released={state.released !== null}
+        loaded={job.loaded}
         fill={fill}
         onEnter={(typed) => {
           setResume("");

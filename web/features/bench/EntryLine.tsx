@@ -97,6 +97,8 @@ type Props = {
   waitingCount: number;
   reach: { server: boolean; database: boolean };
   released: boolean;
+  /** Whether a line can be taken yet. */
+  loaded: boolean;
   /** A line to be typed again: put into the line whenever it is another one. */
   fill: { text: string; times: number } | null;
   onEnter: (typed: string) => void;
@@ -106,13 +108,13 @@ type Props = {
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
-  const { aim, help, task, unit, tool, asking, said, waitingCount, reach, released, fill } = props;
+  const { aim, help, task, unit, tool, asking, said, waitingCount, reach, released, loaded, fill } = props;
   const { onEnter, onCancel, onPhoto } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
   const [letters, setLetters] = useState(false);
   const line = useRef<HTMLInputElement>(null);
-  const ready = useReady();
+  const ready = useReady() && loaded;
   const touch = useSyncExternalStore(
     watchFinger,
     () => finger().matches,

@@ -225,6 +225,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         waitingCount={waitingCount}
         reach={{ server, database }}
         released={false}
+        loaded
         fill={null}
         onEnter={() => undefined}
         onCancel={() => undefined}

@@ -10,13 +10,20 @@ export type SheetWork = {
 };
 
 /** The processes that do one sort of work: how many, how long one work may take, how much memory, how long a queue. */
-export type Lane = { processes: number; mostMs: number; mostMb: number; mostWaiting: number };
+export type Lane = {
+  processes: number;
+  mostMs: number;
+  mostMb: number;
+  mostWaiting: number;
+  /** A pause after each work while others wait, so that many of them leave the machine to whoever is at a bench. */
+  restMs: number;
+};
 
 /**
  * Passwords have a process of their own, one at a time, so that twenty people at the door take nobody's processor; what is
  * heavy has another. Both stand below the server in priority.
  */
 export const LANES = {
-  secrets: { processes: 1, mostMs: 30_000, mostMb: 192, mostWaiting: 100 },
-  heavy: { processes: 1, mostMs: 60_000, mostMb: 768, mostWaiting: 12 },
+  secrets: { processes: 1, mostMs: 30_000, mostMb: 192, mostWaiting: 100, restMs: 60 },
+  heavy: { processes: 1, mostMs: 60_000, mostMb: 768, mostWaiting: 12, restMs: 0 },
 } as const satisfies Record<string, Lane>;

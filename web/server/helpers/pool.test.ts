@@ -1,7 +1,7 @@
 import { setTimeout as wait } from "node:timers/promises";
 import { Pool } from "./pool.ts";
 
-const LANE = { processes: 1, mostMs: 300_000, mostMb: 96, mostWaiting: 3 };
+const LANE = { processes: 1, mostMs: 300_000, mostMb: 96, mostWaiting: 3, restMs: 0 };
 const pools: Pool[] = [];
 const pool = (lane: Partial<typeof LANE> = {}): Pool => {
   const made = new Pool({ ...LANE, ...lane });

@@ -86,9 +86,12 @@ export class Pool {
   }
 
   private hire(place: number): Hand {
-    const hand = new Hand(
+    const hand: Hand = new Hand(
       this.lane,
-      () => this.next(),
+      () => {
+        if (this.lane.restMs > 0 && this.waiting.length > 0) hand.rest(this.lane.restMs, () => this.next());
+        this.next();
+      },
       (why) => {
         this.hands[place] = null;
         if (why !== null && !this.ended) log.warn({ kind: why }, "a helper was ended");
@@ -101,7 +104,7 @@ export class Pool {
   private next(): void {
     for (let i = 0; i < this.hands.length && this.waiting.length > 0 && !this.ended; i += 1) {
       const hand = (this.hands[i] ??= this.hire(i));
-      if (hand.busy) continue;
+      if (hand.busy || hand.resting) continue;
       const work = this.waiting.shift();
       if (work) hand.take(work);
     }
@@ -115,6 +118,7 @@ class Hand {
   private ready = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private overdue = false;
+  resting = false;
 
   constructor(
     private readonly lane: Lane,
@@ -139,6 +143,15 @@ class Hand {
     // A pool that nobody ends keeps no process of a test alive.
     this.process.unref();
     this.process.channel?.unref();
+  }
+
+  /** For how long it takes nothing after a work, while others wait. */
+  rest(ms: number, then: () => void): void {
+    this.resting = true;
+    setTimeout(() => {
+      this.resting = false;
+      then();
+    }, ms);
   }
 
   get busy(): boolean {

@@ -1,3 +1,5 @@
+// The command line compiles this file too, and does not look for declarations beside it.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./limiterStore.d.ts" />
 import { RateLimiterRes } from "rate-limiter-flexible";
 import RateLimiterStoreAbstract from "rate-limiter-flexible/lib/RateLimiterStoreAbstract.js";

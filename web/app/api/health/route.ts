@@ -1,3 +1,4 @@
+import { QueryTypes } from "sequelize";
 import { database } from "@/server/database";
 import { diskNotice } from "@/server/disk";
 
@@ -6,7 +7,7 @@ export const dynamic = "force-dynamic";
 /** How the shop is: whether its database answers, and whether there is room beside its data. */
 export async function GET(): Promise<Response> {
   const answers = await database()
-    .sequelize.query("SELECT 1")
+    .sequelize.query("SELECT 1", { type: QueryTypes.SELECT })
     .then(
       () => true,
       () => false,
