@@ -114,6 +114,12 @@ export class TestJob {
     return last ? eventSentence(shop, this.state, last) : "";
   }
 
+  /** What a line would come to at some slots, nothing being kept. */
+  interpretAt(line: string, waiting: readonly Slot[]) {
+    const { shop, state } = this;
+    return interpret(line, { bench: shop, state, waiting, by: this.by.id, gauge: null, wrench: null });
+  }
+
   typeAll(...lines: string[]): this {
     for (const line of lines) this.type(line);
     return this;

@@ -3,6 +3,7 @@ import type { Bench } from "./bench.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
 import { slot } from "./slot.ts";
+import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 
 /** What another answer does: lines that are set aside, by the task they were typed in, and tasks that come up anew. */
@@ -25,17 +26,35 @@ function answeredOtherwise(state: JobState, question: string, word: string): Job
 /** What changing an answer would set aside and ask anew. Nothing recorded is dropped: changed back, it is there again. */
 export function changeOf(bench: Bench, state: JobState, question: string, word: string): Change {
   const before = walk(bench, state);
-  const then = walk(bench, answeredOtherwise(state, question, word));
+  const otherwise = answeredOtherwise(state, question, word);
+  const then = walk(bench, otherwise);
+  const undone = new Set(undoneBy(bench, state, otherwise));
   const kept = new Set(then.flatMap((task) => task.slots.map((s) => s.key)));
   const known = new Set(before.flatMap((task) => task.slots.map((s) => s.key)));
   return {
     aside: before.flatMap((task) => {
-      const gone = task.slots.filter((s) => !kept.has(s.key));
+      const gone = task.slots.filter((s) => !kept.has(s.key) || undone.has(s.key));
       const lines = gone.reduce((sum, s) => sum + (state.bySlot.get(s.key)?.length ?? 0), 0);
       return lines === 0 ? [] : [{ title: task.title, lines }];
     }),
-    anew: then.filter((task) => task.slots.some((s) => !known.has(s.key))).map((task) => task.title),
+    anew: then
+      .filter((task) => task.slots.some((s) => !known.has(s.key) || undone.has(s.key)))
+      .map((task) => task.title),
   };
+}
+
+/** What a line that is not kept yet undoes, in a sentence; null where it undoes nothing. */
+export function undoneSentence(bench: Bench, state: JobState, undoes: readonly string[]): string | null {
+  if (undoes.length === 0) return null;
+  const gone = new Set(undoes);
+  const aside = walk(bench, state).flatMap((task) => {
+    const lines = task.slots.reduce(
+      (sum, s) => sum + (gone.has(s.key) ? (state.bySlot.get(s.key)?.length ?? 0) : 0),
+      0,
+    );
+    return lines === 0 ? [] : [{ title: task.title, lines }];
+  });
+  return changeSentence({ aside, anew: [] });
 }
 
 const list = (titles: readonly string[]): string =>
@@ -56,9 +75,11 @@ export function changeSentence({ aside, anew }: Change): string {
 /** Lines that the work does not ask for any more, because a question was answered otherwise since. */
 export function setAside(bench: Bench, state: JobState): ReadonlySet<string> {
   const asked = new Set(walk(bench, state).flatMap((task) => task.slots.map((s) => s.key)));
-  const aside = state.events.filter(({ id, body }) => {
-    const key = slotKeyOf(body);
-    return key !== null && !state.struck.has(id) && !asked.has(key);
+  const aside = state.events.filter((event) => {
+    const key = slotKeyOf(event.body);
+    if (key === null || state.struck.has(event.id)) return false;
+    // Undone by a later line, or not asked for any more.
+    return !asked.has(key) || !(state.bySlot.get(key)?.includes(event) ?? false);
   });
   return new Set(aside.map(({ id }) => id));
 }

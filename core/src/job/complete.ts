@@ -18,8 +18,8 @@ import { activeSpine, facingOf, limitAt, stopsOf, wayOf } from "./applies.ts";
 import { type Bench, presetOf, specFor } from "./bench.ts";
 import { workedOut } from "./computed.ts";
 import { estimateFor } from "./estimate.ts";
-import type { Actor, Body, Draft } from "./events.ts";
-import { countOf, type JobState, slotKeyOf } from "./fold.ts";
+import type { Actor, Body, BodyOf, Draft } from "./events.ts";
+import { countOf, fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { proposalFor } from "./judged.ts";
 import { loadRead } from "./load.ts";
@@ -29,6 +29,7 @@ import { rowMissing } from "./row.ts";
 import { slot } from "./slot.ts";
 import { asLayers, layersOf, layPlates, packOf, stackOffer } from "./stack.ts";
 import { bandOf, NO_TORQUE, torqueSpecFor } from "./torque.ts";
+import { undoneBy } from "./undone.ts";
 import { verified } from "./verify.ts";
 import { computeStepOf, isAnswered, isSkipped, type Task, walk } from "./walk.ts";
 
@@ -167,7 +168,7 @@ function completeFit(bench: Bench, state: JobState, draft: Of<"part_fitted">, ta
   // Bolts with places of their own go in where the hand is; plates and parts in their order.
   const earlier = entry.kind === "fasteners" ? own.slots.filter((s) => s.kind === "ask") : own.slots.slice(0, place);
   const open = [...before.flatMap((task) => task.slots), ...earlier].find(
-    (s) => !isAnswered(bench, state, s) && !isSkipped(state, s),
+    (s) => !isAnswered(bench, state, s) && !isSkipped(bench, state, s),
   );
   if (open) {
     const task = tasks.find((t) => t.slots.includes(open));
@@ -215,7 +216,7 @@ function completePull(
   if (!spec) return no("missing", "spec", NO_TORQUE);
   const started = tasks
     .find((task) => task.id === `fit:${entry.id}`)
-    ?.slots.every((s) => isAnswered(bench, state, s) || isSkipped(state, s));
+    ?.slots.every((s) => isAnswered(bench, state, s) || isSkipped(bench, state, s));
   if (!started) {
     return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
   }
@@ -406,11 +407,33 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
   return task ? shutGate(bench, state, task.id) : null;
 }
 
+/** Lines after which something may have to be undone that is done already. */
+type MayUndo = BodyOf<"question_answered" | "finding_recorded" | "decision_taken" | "figure_taken" | "struck">;
+const MAY_UNDO = new Set<Body["type"]>([
+  ...(["question_answered", "finding_recorded", "decision_taken", "figure_taken", "struck"] as const),
+] satisfies readonly MayUndo["type"][]);
+
+/** What a line that is not kept yet would undo, as slots. */
+export function undoneIf(bench: Bench, state: JobState, body: Body): string[] {
+  if (!MAY_UNDO.has(body.type) || !state.opened) return [];
+  const { id, at, by } = state.opened;
+  // A line of its own, which is never kept: what it brings about is all that counts.
+  const line = { id: `${id} ${state.lastNumber + 1}`, number: state.lastNumber + 1, at, by, body };
+  return undoneBy(bench, state, fold([...state.events, line], state.strays));
+}
+
 /**
- * Checks a draft against the job and fills in what it was judged by. The one place where an event is accepted or
- * refused, run in the browser before it is shown and on the server before it is kept.
+ * Checks a draft against the job and fills in what it was judged by, and what it undoes. The one place where an event is
+ * accepted or refused, run in the browser before it is shown and on the server before it is kept.
  */
 export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
+  const answer = accepted(bench, state, draft, by);
+  if (!answer.ok) return answer;
+  const undoes = undoneIf(bench, state, answer.value);
+  return undoes.length === 0 ? answer : yes({ ...(answer.value as MayUndo), undoes });
+}
+
+function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
   if (!state.opened) return no("conflict", "$", "This job has not been opened.");
   if (!by.roles.some((role) => role === "technician" || role === "lead")) {
     return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");

@@ -16,7 +16,8 @@ import { quantityParse, splitValues } from "../quantity/index.ts";
 import { roundWords, sideToTighten, suggestTurn, turnOf } from "./adjust.ts";
 import { activePoints } from "./applies.ts";
 import { type Bench, presetOf } from "./bench.ts";
-import { changeOf, changeSentence } from "./change.ts";
+import { changeOf, changeSentence, undoneSentence } from "./change.ts";
+import { undoneIf } from "./complete.ts";
 import { figuresWords, workedOut } from "./computed.ts";
 import { agreedFrom, estimateFor } from "./estimate.ts";
 import { type BodyOf, type Draft, type JobEvent, NOT_NUMBERS } from "./events.ts";
@@ -103,6 +104,15 @@ export function lastStrikeable(state: JobState, by: string): JobEvent | null {
     return event;
   }
   return null;
+}
+
+/** What striking a line comes to: asked once more, and told first, where it undoes what was done after it. */
+export function strikeOf(bench: Bench, state: JobState, event: JobEvent): LineAnswer {
+  const undoes = undoneIf(bench, state, { type: "struck", event: event.id });
+  const told = undoneSentence(bench, state, undoes);
+  if (told === null) return { kind: "strike", event };
+  const question = `Striking “${eventSentence(bench, state, event)}” undoes more. ${told} Is it to be struck?`;
+  return { kind: "sure", question, drafts: [{ type: "struck", event: event.id }] };
 }
 
 /** The gauge and the wrench that lie ready for a task: the first of the right kind, the one that suits best. */
@@ -237,6 +247,12 @@ function findSeveral(line: string, { waiting, bench, state }: LineContext, aim: 
   return { kind: "drafts", drafts };
 }
 
+/** What a decision undoes that was done already, in a sentence; null where it undoes nothing. */
+function toldOf(bench: Bench, state: JobState, draft: Extract<Draft, { type: "decision_taken" }>): string | null {
+  const body = { ...draft, proposed: null, because: "" };
+  return undoneSentence(bench, state, undoneIf(bench, state, body));
+}
+
 function decide(line: string, { bench, state }: LineContext, aim: Slot & { kind: "decide" }): LineAnswer {
   const part = partOf(bench.procedure, aim.part);
   if (!part) return refused("Nothing is decided here.");
@@ -248,12 +264,14 @@ function decide(line: string, { bench, state }: LineContext, aim: Slot & { kind:
   }
   if (word === "leave" || word !== proposal.decision) {
     const draft = { type: "decision_taken" as const, part: part.id, item: aim.item, decision: word, reason: null };
-    return { kind: "reason", draft, because: proposal.because };
+    const told = toldOf(bench, state, draft);
+    return { kind: "reason", draft, because: told === null ? proposal.because : `${proposal.because}. ${told}` };
   }
-  return {
-    kind: "drafts",
-    drafts: [{ type: "decision_taken", part: part.id, item: aim.item, decision: word, reason: null }],
-  };
+  const draft = { type: "decision_taken" as const, part: part.id, item: aim.item, decision: word, reason: null };
+  const told = toldOf(bench, state, draft);
+  return told === null
+    ? { kind: "drafts", drafts: [draft] }
+    : { kind: "sure", question: `${word}: ${told} Is it so?`, drafts: [draft] };
 }
 
 function takeBuild(line: string, { bench, state }: LineContext, aim: Slot & { kind: "build" }): LineAnswer {
@@ -514,7 +532,7 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
   const aim = context.waiting[0];
   if (line === "-") {
     const event = lastStrikeable(context.state, context.by);
-    return event ? { kind: "strike", event } : refused("There is nothing of yours to strike.");
+    return event ? strikeOf(context.bench, context.state, event) : refused("There is nothing of yours to strike.");
   }
   if (line === "+") return { kind: "next" };
   if (line === "**") return { kind: "again" };

@@ -6,6 +6,7 @@ import type { Agreed, Estimate } from "./events.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { decisionFor } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
+import { partInStores } from "./pullList.ts";
 import { slot } from "./slot.ts";
 
 /** Parts that were decided to be renewed and that the way did not reckon with: surprises, by role and how many. */
@@ -31,7 +32,7 @@ export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate |
   if (!way.cost) return null;
   const { minutes } = way.cost;
   const parts = [...way.cost.parts, ...surprises(bench, state, way)].map(({ role, count }) => {
-    const part = bench.parts.find((p) => p.role === role);
+    const part = partInStores(bench, state, role);
     return { role, name: part?.name ?? role, count, price: part?.price ?? null };
   });
   const work = bench.labour ? Math.round((hundredths(bench.labour.perHour) * minutes) / 60) : null;

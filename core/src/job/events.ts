@@ -170,6 +170,12 @@ export const draftSchema = z.discriminatedUnion("type", [
 ]);
 export type Draft = z.infer<typeof draftSchema>;
 
+/**
+ * What a line undoes of what was done before it, by slot: those lines stay in the log and count no more, and what they
+ * answered is asked anew.
+ */
+const undoes = z.array(z.string()).optional();
+
 /** The person an event is by, as they were called then. */
 export const actorSchema = z.strictObject({ id: z.string(), name: z.string(), roles: z.array(z.string()) });
 export type Actor = z.infer<typeof actorSchema>;
@@ -219,6 +225,7 @@ export const bodySchema = z.discriminatedUnion("type", [
   }),
   z.strictObject({
     type: z.literal("question_answered"),
+    undoes,
     question: id,
     word: z.string(),
     means: z.string(),
@@ -258,7 +265,7 @@ export const bodySchema = z.discriminatedUnion("type", [
     /** What was suggested then, in the unit that is turned; null where nothing could be. */
     suggested: z.number().nullable(),
   }),
-  z.strictObject({ type: z.literal("figure_taken"), step: id, figures: figuresSchema, from: figuresSchema }),
+  z.strictObject({ type: z.literal("figure_taken"), undoes, step: id, figures: figuresSchema, from: figuresSchema }),
   z.strictObject({ type: z.literal("gate_passed"), gate: id, because: z.string(), reason: text }),
   z.strictObject({ type: z.literal("wait_started"), wait: id, minutes: z.int() }),
   z.strictObject({ type: z.literal("wait_ended"), wait: id }),
@@ -278,6 +285,7 @@ export const bodySchema = z.discriminatedUnion("type", [
   }),
   z.strictObject({
     type: z.literal("finding_recorded"),
+    undoes,
     point: id,
     item: place,
     word: id,
@@ -286,6 +294,7 @@ export const bodySchema = z.discriminatedUnion("type", [
   }),
   z.strictObject({
     type: z.literal("decision_taken"),
+    undoes,
     part: id,
     item,
     decision: z.enum(DECISIONS),
@@ -343,7 +352,7 @@ export const bodySchema = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string(), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),
-  z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
+  z.strictObject({ type: z.literal("struck"), undoes, event: z.uuid() }),
   z.strictObject({
     type: z.literal("job_released"),
     /** What is to be looked at again: by the meter's own unit, by days, or at the next job. */

@@ -120,6 +120,10 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
       released = null;
       reopened = event;
     }
+    for (const undone of ("undoes" in event.body && event.body.undoes) || []) {
+      bySlot.delete(undone);
+      skipped.delete(undone);
+    }
     const key = slotKeyOf(event.body);
     if (key === null) continue;
     const lines = bySlot.get(key);

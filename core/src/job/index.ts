@@ -68,6 +68,7 @@ export {
   minutesWords,
   reasonFrom,
   SKIP_REASONS,
+  strikeOf,
   tools,
 } from "./entryLine.ts";
 export {
@@ -94,6 +95,7 @@ export {
   typedSchema,
 } from "./events.ts";
 export { type Recheck, rechecksOf } from "./rechecks.ts";
+export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { agreedFrom, costByLife, estimateChanged, estimateFor } from "./estimate.ts";
 export { factsOf } from "./facts.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";

@@ -355,7 +355,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
       });
     }
     for (const s of task.slots) {
-      if (isAnswered(bench, state, s) || !isSkipped(state, s)) continue;
+      if (isAnswered(bench, state, s) || !isSkipped(bench, state, s)) continue;
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
       // What kind of assembly it is decides the work: it may be said late, but it must be said.
       const hard = s.kind === "ask" && questionOf(bench.procedure, s.question)?.kind === "choice";

@@ -5,6 +5,7 @@ import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
 import { acceptedBuild, layersOf } from "./stack.ts";
+import { sizeChosen } from "./undone.ts";
 
 export type PullLine = {
   role: string;
@@ -14,6 +15,14 @@ export type PullLine = {
   /** null where stores hold nothing for the role: to be ordered by hand. */
   part: StorePart | null;
 };
+
+/** What stores hold for a role: of several sizes the one that was worked out, and none where that one is not there. */
+export function partInStores(bench: Bench, state: JobState, role: string): StorePart | null {
+  const all = bench.parts.filter((part) => part.role === role);
+  const size = sizeChosen(bench, state, role);
+  if (size === null) return all[0] ?? null;
+  return all.find(({ nominal }) => nominal === size) ?? all.find(({ nominal }) => nominal === null) ?? null;
+}
 
 /** What to pull from stores: renewed parts, the plates of the accepted build, and single-use parts by themselves. */
 export function pullList(bench: Bench, state: JobState): PullLine[] {
@@ -40,12 +49,13 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     const count = countOf(state, part.id);
     const quantity = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i)).length;
     if (quantity === 0) continue;
+    const size = part.role === undefined ? null : sizeChosen(bench, state, part.role);
     lines.push({
       role: part.role ?? part.id,
-      name: part.name,
+      name: size === null ? part.name : `${part.name}, ${size} teeth`,
       quantity,
       why: part.singleUse ? "single use" : "renewed",
-      part: bench.parts.find((p) => p.role === part.role) ?? null,
+      part: part.role === undefined ? null : partInStores(bench, state, part.role),
     });
   }
   for (const entry of activeSpine(bench, state)) {

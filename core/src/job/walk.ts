@@ -35,7 +35,7 @@ import type { Bench } from "./bench.ts";
 import { type Phase, PACK_CHECKS } from "./events.ts";
 import { factsOf } from "./facts.ts";
 import { countOf, type JobState } from "./fold.ts";
-import { isRenewed } from "./judged.ts";
+import { isRenewed, judgeItem } from "./judged.ts";
 import { perState } from "./perState.ts";
 import { type Slot, slot } from "./slot.ts";
 import { acceptedBuild, platesOf } from "./stack.ts";
@@ -467,6 +467,14 @@ export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
     return step !== null && acceptedBuild(bench, state, step) !== null;
   }
   if (s.kind === "adjust") return isAdjusted(state, s.step);
+  // A setting that is read as left and is not well is not left so: it is set and read again, or left with a word.
+  if (s.kind === "read" && s.phase === "left" && state.bySlot.has(s.key)) {
+    const point = pointOf(bench.procedure, s.point);
+    if (point?.kind === "measure" && point.again) {
+      const verdict = judgeItem(state, point, s.item, "left")?.verdict;
+      return verdict !== "past" && verdict !== "undecided";
+    }
+  }
   if (s.kind === "check") {
     const step = computeStepOf(bench, s.step);
     return step !== null && state.bySlot.has(s.key) && isPackRight(bench, state, step, s.check);
@@ -474,7 +482,21 @@ export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
   return (state.bySlot.get(s.key)?.length ?? 0) > 0;
 }
 
-export const isSkipped = (state: JobState, s: Slot): boolean => state.skipped.has(s.key) && !state.bySlot.has(s.key);
+/**
+ * Left open with a reason. A wait that was passed over when nothing was to wait is asked again once its part is decided to
+ * be new: what was skipped then was skipped for the old one.
+ */
+export function isSkipped(bench: Bench, state: JobState, s: Slot): boolean {
+  const skip = state.skipped.get(s.key);
+  if (!skip || (state.bySlot.has(s.key) && isAnswered(bench, state, s))) return false;
+  if (s.kind !== "start") return true;
+  const wait = waitStepsOf(bench.procedure).find(({ id }) => id === s.wait);
+  if (wait?.for === undefined) return true;
+  const decided = [...state.bySlot].flatMap(([key, lines]) =>
+    key.startsWith(`decide:${wait.for ?? ""}:`) ? (lines[lines.length - 1] ?? []) : [],
+  );
+  return !decided.some(({ number, body }) => number > skip.number && "decision" in body && body.decision === "renew");
+}
 
 /** Whether an entry has come off whole. */
 export function isOff(bench: Bench, state: JobState, entry: Entry): boolean {
@@ -485,7 +507,7 @@ export function isOff(bench: Bench, state: JobState, entry: Entry): boolean {
 
 /** Slots of a task that still wait for an answer, skipped ones left out. */
 export function waitingSlots(bench: Bench, state: JobState, task: Task): Slot[] {
-  return task.slots.filter((s) => !isAnswered(bench, state, s) && !isSkipped(state, s));
+  return task.slots.filter((s) => !isAnswered(bench, state, s) && !isSkipped(bench, state, s));
 }
 
 /**
@@ -497,7 +519,7 @@ export function slotsInHand(bench: Bench, state: JobState, task: Task, chosen: b
   // What was answered and is gone to on purpose is asked again before anything else.
   const again = chosen ? task.slots.find((s) => s.kind === "ask" && s.key === aim && !waiting.includes(s)) : undefined;
   if (again) return [again, ...waiting];
-  const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(state, s)) : waiting;
+  const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(bench, state, s)) : waiting;
   const at = open.findIndex((s) => s.key === aim);
   return at <= 0 ? open : [...open.slice(at), ...open.slice(0, at)];
 }

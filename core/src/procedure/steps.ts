@@ -186,6 +186,8 @@ const gearingSchema = z.strictObject({
   ...words,
   calculator: z.literal("chain.length"),
   drive: z.strictObject({ ...driveFields, centre: id, slotFrom: id, slotTo: id }),
+  /** The parts whose size follows from it: the figure's name, and the part that goes in by it. */
+  fits: z.record(z.string(), id).optional(),
   /** What the road speed is worked out from; left away where one of them is not on file. */
   speed: z.strictObject({ rpm: id, primaryRatio: id, gearRatio: id, tireRound: id }).optional(),
 });
@@ -224,6 +226,7 @@ const pairSchema = z.strictObject({
   ...words,
   calculator: z.literal("case.freeplay"),
   drive: z.strictObject({ topTeeth: id, bottomTeeth: id, links: id, pitch: id, centre: id }),
+  fits: z.record(z.string(), id).optional(),
 });
 
 /** What a track has lost, counted all the way round. */

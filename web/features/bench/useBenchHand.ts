@@ -21,6 +21,7 @@ import {
   rechecksOf,
   RELEASE_WORD,
   SKIP_REASONS,
+  strikeOf,
   type Slot,
   slotName,
   slotsInHand,
@@ -342,7 +343,12 @@ export function useBenchHand({
     strike: (event: string) =>
       inTurn(() => {
         typedNow.current = "";
-        return keep([{ type: "struck", event }], null);
+        const now = job.now();
+        const line = now.events.find(({ id }) => id === event);
+        const answer = line ? strikeOf(bench, now, line) : null;
+        if (answer?.kind !== "sure") return keep([{ type: "struck", event }], null);
+        ask(answer);
+        return Promise.resolve();
       }),
     photo: (blob: Blob, task: Task, caption: string) => {
       const id = newId();

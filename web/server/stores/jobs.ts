@@ -18,6 +18,7 @@ import {
   madeFor,
   type RefusalData,
   type Stray,
+  rememberedFigures,
   summarise,
   type Typed,
 } from "@averin/core";
@@ -37,7 +38,15 @@ import { keepRechecks } from "./rechecks.ts";
 import { straysOpen } from "./strays.ts";
 import { addMachine, newMachineSchema } from "./machines.ts";
 import { photosKept } from "./photos.ts";
-import { figuresOf, procedureByHash, proceduresFor, SHOP_VERSION, type ShopFigures, specsOf } from "./shop.ts";
+import {
+  figuresOf,
+  procedureByHash,
+  proceduresFor,
+  rememberFigures,
+  SHOP_VERSION,
+  type ShopFigures,
+  specsOf,
+} from "./shop.ts";
 
 export const intakeSchema = z.strictObject({
   /** Made at the form: sent twice, the same job is answered. */
@@ -450,6 +459,9 @@ export async function appendEvents(
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
       await project(db, bench, jobId, state, fresh, transaction);
       await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, state, transaction);
+      if (fresh.some(({ body }) => body.type === "job_released")) {
+        await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
+      }
     }
     return events;
   });

@@ -6,9 +6,11 @@ import {
   type FigureTyped,
   type Gauge,
   gaugeSchema,
+  KNOWN_FIGURES,
   labourSchema,
   type Procedure,
   procedureSchema,
+  type Remembered,
   type Spec,
   specSchema,
   specsOfBuild,
@@ -136,6 +138,33 @@ export async function enterFigure(db: Database, machineId: string, typed: Figure
     await shopChanged(db, transaction);
   });
   return spec.value;
+}
+
+/** What a released job left on the machine that was not on file so, kept as the machine's own with the job as its source. */
+export async function rememberFigures(
+  db: Database,
+  job: { number: string; machineId: string },
+  figures: readonly Remembered[],
+  by: Actor,
+  transaction: Transaction,
+): Promise<void> {
+  if (figures.length === 0) return;
+  const checkedBy = by.roles.includes("lead") ? by.name : null;
+  const source = { grade: "measured", book: `fitted in ${job.number}`, edition: "", page: "", checkedBy };
+  for (const { key, value } of figures) {
+    const known = KNOWN_FIGURES.get(key);
+    const body = specSchema.parse({
+      kind: "figure",
+      key,
+      label: known?.label ?? key,
+      source,
+      value,
+      unit: known?.unit ?? "1",
+    });
+    const common = { machineId: job.machineId, specKey: key, enteredBy: by.name, enteredAt: new Date() };
+    await db.machineFigures.create({ id: randomUUID(), ...common, body }, { transaction });
+  }
+  await shopChanged(db, transaction);
 }
 
 export async function gaugesOf(db: Database, transaction?: Transaction): Promise<Gauge[]> {

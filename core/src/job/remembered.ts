@@ -1,0 +1,31 @@
+import { slot } from "./slot.ts";
+import type { Bench } from "./bench.ts";
+import { type JobState, latest } from "./fold.ts";
+
+/** A figure of the machine that a job changed: by its key, in the unit it is known in. */
+export type Remembered = { key: string; value: number };
+
+/** What is on the machine by now where a job put other teeth or links there than were on file. */
+export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
+  return bench.procedure.steps.flatMap((step) => {
+    if (step.kind !== "compute") return [];
+    const pairs =
+      step.calculator === "chain.length"
+        ? ([
+            [step.drive.frontTeeth, "front", "frontTeeth"],
+            [step.drive.rearTeeth, "rear", "rearTeeth"],
+          ] as const)
+        : step.calculator === "case.freeplay"
+          ? ([
+              [step.drive.topTeeth, "topTeeth", "topTeeth"],
+              [step.drive.bottomTeeth, "bottomTeeth", "bottomTeeth"],
+              [step.drive.links, "links", "links"],
+            ] as const)
+          : [];
+    const taken = latest(state, slot.compute(step.id).key, "figure_taken");
+    return pairs.flatMap(([key, figure, was]) => {
+      const value = taken?.figures[figure];
+      return typeof value === "number" && value !== taken?.from[was] ? [{ key, value }] : [];
+    });
+  });
+}
