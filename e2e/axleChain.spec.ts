@@ -17,7 +17,8 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   const status = page.getByRole("status");
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   const answers = {
-    "Raise and support": ["left", "", "ball"],
+    "Raise and support": ["left", "", "ball", "caliper"],
+    "Shaft, splines and thread": ["sound"],
     "Boots before anything comes off": ["torn"],
     "Drive shaft off": ["", "maker"],
     "Caliper, hung off": ["", "1"],
@@ -39,7 +40,9 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   await typeLines(page, ["yes"]);
   await expect(status).toContainText("Who agreed");
   await typeLines(page, ["Ona Brand: the joint too, before lambing", "", "torn"]);
-  await expect(heading).toHaveText("Bare shaft");
+  // The seal proposes itself, apart from the joint.
+  await expect(heading).toHaveText("Final-drive seal: keep, renew or leave");
+  await workUntil(page, "Bare shaft", answers);
   await workUntil(page, "Is it the inboard boot?", answers);
   await typeLines(page, ["6"]);
   await expect(status).toContainText("6: that is the outboard boot; here it must be 5");

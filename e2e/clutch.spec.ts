@@ -91,7 +91,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await typeLines(page, ["2.79"]);
   await expect.poll(count).toBe(held + 1);
   await shop.start();
-  await expect(page.getByText("all kept")).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText("all kept")).toBeVisible();
   await page.reload();
   await expect(line).toBeFocused();
   await expect(aim).toContainText("friction 5, place 2");

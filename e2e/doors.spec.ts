@@ -208,7 +208,7 @@ test("a sheet of hundreds of notes prints beside the bench, and heavy figures ar
     }));
     expect((await page.request.post(events, { data: { events: notes } })).status()).toBe(200);
   }
-  const pdf = await page.request.get(`${page.url()}/sheet.pdf`, { timeout: 110_000 });
+  const pdf = await page.request.get(`${page.url()}/sheet.pdf`);
   expect(pdf.status()).toBe(200);
   expect((await pdf.body()).subarray(0, 5).toString()).toBe("%PDF-");
 });

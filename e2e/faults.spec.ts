@@ -18,7 +18,7 @@ test.afterAll(async () => {
 });
 
 const aim = (page: Page) => page.locator('label[for="entry"]');
-const kept = (page: Page) => expect(page.getByText("all kept")).toBeVisible({ timeout: 30_000 });
+const kept = (page: Page) => expect(page.getByText("all kept")).toBeVisible();
 
 async function openBench(page: Page): Promise<string> {
   await signIn(page, shop, "Mira Orr");

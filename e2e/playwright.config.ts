@@ -3,12 +3,15 @@ import { BROWSER_FLAGS, BROWSER_PATH } from "../cli/browser.ts";
 
 export default defineConfig({
   testDir: ".",
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // Bounds stand only against hanging: ten times what a quiet machine takes, or more. Nothing is tried twice.
+  timeout: 900_000,
+  expect: { timeout: 150_000 },
+  retries: 0,
   workers: 1,
   reporter: [["list"], ["json"]],
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 100_000,
+    navigationTimeout: 150_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: BROWSER_PATH,

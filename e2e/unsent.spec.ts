@@ -10,7 +10,7 @@ test.afterAll(async () => {
   await shop.end();
 });
 
-const kept = (page: Page) => expect(page.getByText("all kept")).toBeVisible({ timeout: 60_000 });
+const kept = (page: Page) => expect(page.getByText("all kept")).toBeVisible();
 async function openBench(page: Page, bike: string): Promise<string> {
   await page.goto(shop.url);
   await page.getByRole("region", { name: "Do next" }).getByText(bike, { exact: true }).click();
@@ -49,7 +49,7 @@ test("notes typed without a server while another releases the job stay, as they 
   await kept(other);
 
   await page.context().setOffline(false);
-  await expect(strays(page)).toContainText("# the boot on the left is torn", { timeout: 60_000 });
+  await expect(strays(page)).toContainText("# the boot on the left is torn");
   await expect(strays(page)).toContainText("# told the owner at the counter");
   await expect(strays(page)).toContainText("released and closed");
   // The other screen sees them too; the lead takes the release back, and they are open points.
@@ -132,7 +132,7 @@ test("what waits in this browser is told on every page, asked about at sign-out,
   await page.getByRole("button", { name: "Sign out all the same" }).click();
   await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
   await typeCredentials(page, "Mira Orr", "slate-harbour-12");
-  await expect(bar).toBeHidden({ timeout: 60_000 });
+  await expect(bar).toBeHidden();
   await page.goto(bench);
   const notes = page.getByRole("region", { name: "Until release" });
   await expect(notes).toContainText("waits one (Mira Orr)");
@@ -145,9 +145,7 @@ test("a sign-out without a server is carried out as soon as there is one", async
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByRole("dialog")).toContainText("You are signed out as soon as it does");
   await page.unroute("**/api/session");
-  await expect
-    .poll(async () => (await page.request.get(`${shop.url}/api/intakes/x`)).status(), { timeout: 60_000 })
-    .toBe(401);
+  await expect.poll(async () => (await page.request.get(`${shop.url}/api/intakes/x`)).status()).toBe(401);
 });
 
 test("an intake whose answer was lost says that it does not know, looks, and opens one job", async ({ page }) => {

@@ -31,7 +31,8 @@ const answerTo = (job: TestJob, typed: string) => {
 const AXLE = ["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map(torque);
 const COUNTS = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
 const ANSWERS: Record<string, string[]> = {
-  "do:raise": ["left", "", "ball"],
+  "do:raise": ["left", "", "ball", "caliper"],
+  "inspect:shaft-body:found": ["sound"],
   "inspect:boot-survey:found": ["torn"],
   "off:shaft": ["", "maker", "driven"],
   "inspect:drive-seal:found": ["whole"],

@@ -1,4 +1,4 @@
-import { type FastenerEntry, itemName, partOf, questionOf } from "../procedure/index.ts";
+import { doStepOf, entryOf, type FastenerEntry, itemName, partOf, questionOf } from "../procedure/index.ts";
 import { trailOf } from "./adjust.ts";
 import { activePoints, activeSpine, isWithheld, partsGoingBack, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
@@ -93,6 +93,15 @@ function openText(bench: Bench, state: JobState, task: Task, keys: readonly stri
   // The group says what is to be done; the line only where.
   const what = task.title.toLowerCase().split(":")[0] ?? "";
   return items.length > 0 && task.kind !== "fit" ? `${what} ${ranges(items)}` : what;
+}
+
+/** Whether the procedure says that no signature stands for it: a lock, or a step such as a brake that is pumped. */
+function isHard(bench: Bench, s: Slot): boolean {
+  if (s.kind === "lock") {
+    const entry = entryOf(bench.procedure, s.entry);
+    return entry?.kind === "fasteners" && entry.locking?.hard === true;
+  }
+  return s.kind === "do" && doStepOf(bench.procedure, s.step)?.hard === true;
 }
 
 /** The mistake a check of the pack found, named; the check waits until it is right. */
@@ -351,14 +360,14 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
         group: groupOf(task),
         text: openText(bench, state, task, waiting),
         task: task.id,
-        hard: waiting.some((key) => key.startsWith("count:")),
+        hard: task.slots.some((s) => waiting.includes(s.key) && (s.kind === "count" || isHard(bench, s))),
       });
     }
     for (const s of task.slots) {
       if (isAnswered(bench, state, s) || !isSkipped(bench, state, s)) continue;
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
       // What kind of assembly it is decides the work: it may be said late, but it must be said.
-      const hard = s.kind === "ask" && questionOf(bench.procedure, s.question)?.kind === "choice";
+      const hard = isHard(bench, s) || (s.kind === "ask" && questionOf(bench.procedure, s.question)?.kind === "choice");
       points.push({
         key: `skip:${s.key}`,
         group: groupOf(task),

@@ -204,7 +204,7 @@ describe("a pack with steels at both ends", () => {
   const counts = { "cover-bolts": 4, "holder-bolts": 4, friction: 2, steel: 3, "cover-dowel": 2 };
   const answers = {
     "off:cover": ["", "", "good"],
-    "off:spring-holder": ["", "2"],
+    "off:spring-holder": ["highest", "2", ""],
     "off:pack": ["", "stay"],
     "measure:friction-thickness:found": ["2.86 2.86 2.86", "2.84 2.84 2.84"],
     "inspect:friction-lining:found": ["s s"],

@@ -49,7 +49,7 @@ type Manner = {
 const SOURCE: Source = { grade: "shop rule", book: "rehearsal", edition: "", page: "", checkedBy: null };
 const READING = 2;
 const MOST_LINES = 2000;
-const MOST_WALKS = 400;
+const MOST_WALKS = 800;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
@@ -349,7 +349,9 @@ function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
   const fitted = first(events.flatMap((e) => (isEvent(e, "part_fitted") ? [e.body.entry] : [])));
   const state = fold(events);
   const active = activeSpine(bench, state);
-  const spine = active.map((entry) => entry.id);
+  // What is looked at where it sits comes out only where it is renewed.
+  const stays = active.filter((entry) => entry.kind === "part" && entry.stays === true && !off.includes(entry.id));
+  const spine = active.filter((entry) => !stays.includes(entry)).map((entry) => entry.id);
   const gone = new Set(active.filter((entry) => !goesBack(bench, state, entry)).map((entry) => entry.id));
   const back = [...off].reverse().filter((id) => !gone.has(id));
   const wrong = back.findIndex((id, i) => fitted[i] !== id);

@@ -332,6 +332,7 @@ describe("gates and what cannot be undone", () => {
   test("a template off by more than the shop's tolerance drills nothing", () => {
     const job = jobOn(shop("skid-change", [figure("template-tolerance", 0.5)])).until("verify:scale", {
       ...{
+        "off:axle-bolt": ["", "torsion"],
         "do:lift-plan": ["", "alone"],
         "measure:sag-found:found": ["52 at 7 kg"],
         "measure:adjuster-at:found": ["30 30"],
@@ -347,6 +348,7 @@ describe("gates and what cannot be undone", () => {
 
   test("the arrow of a track that would run backwards is asked back, before the shaft and before the skid", () => {
     const job = jobOn(shop("track-replacement", [word("drive-case", "chain in oil")]), lead);
+    job.keep({ type: "question_answered", question: "rear-springs", word: "torsion springs", reason: null });
     const fit = (entry: string) => job.offer({ type: "part_fitted", entry, item: 1 });
     expect(fit("drive-shaft")).toMatchObject({ error: { path: "gate:arrow-1" } });
     // The springs are asked for once more before the skid closes it in.
@@ -401,7 +403,8 @@ test("pieces in a row are said as they come off; without their order nothing is 
   const job = jobOn(shop("shaft-bearings", made), lead).until("off:shaft-stack", {
     ...{ "inspect:feel-bearing-clutch:found": ["smooth"], "inspect:feel-bearing-case:found": ["smooth"] },
     ...{ "inspect:feel-bearing-jack-clutch:found": ["dry"], "inspect:feel-bearing-jack-case:found": ["dry"] },
-    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
+    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"], "off:axle-bolt": ["", "torsion"] },
+    ...{ "measure:sag-found:found": ["52 at 7 kg"], "measure:adjuster-at:found": ["30 30"] },
   });
   const before = job.events.length;
   expect(job.type("")).toMatch(
@@ -432,6 +435,7 @@ test("what is set is put right and renews nothing; a reading elsewhere speaks fo
   ]);
   const counts = { "pipe-spring": 3, "case-screws": 8 };
   const job = jobOn(gears, technician, counts).until("decide:gears", {
+    "do:brake-on": ["parking", ""],
     ...{ "verify:drive-kind": ["chain"], "inspect:case-seal-state:found": ["whole"] },
     ...{ "inspect:case-threads:found": ["sound"], "inspect:oil-was:found": ["dark"], "measure:oil-out:found": ["230"] },
     ...{ "inspect:case-teeth:found": ["full"], "measure:case-chain-length:found": ["95.6 95.7"] },

@@ -291,6 +291,12 @@ function grouped<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Readon
   return groups;
 }
 
+/** Whether a part that is looked at where it sits is left there: until it is decided to be renewed. */
+const staysIn = (bench: Bench, state: JobState, entry: Entry): boolean =>
+  entry.kind === "part" &&
+  entry.stays === true &&
+  !numbers(countOf(state, entry.id)).some((item) => isRenewed(state, entry, item));
+
 function layOut(bench: Bench, state: JobState): readonly Task[] {
   const { procedure } = bench;
   const facts = factsOf(bench, state);
@@ -322,7 +328,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (pointsByPlace.get(placeOf(stage, at)) ?? []).map((point) =>
       pointTask(bench, state, point, under, phaseOfStage(stage)),
     );
-  const back = spine.filter((entry) => goesBack(bench, state, entry));
+  const back = spine.filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
   // Read once more as left: after the first of its entries that goes in, or at the end.
   const asLeft = grouped(
     points.filter((point): point is MeasurePoint => point.kind === "measure" && point.again),
@@ -359,7 +365,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   const sketches: Sketch[] = [
     ...starting("first"),
     ...at("apart", {}),
-    ...spine.flatMap((entry) => [...at("apart", { before: entry.id }), offTask(state, entry)]),
+    ...spine.flatMap((entry) => [
+      ...at("apart", { before: entry.id }),
+      ...(staysIn(bench, state, entry) ? [] : [offTask(state, entry)]),
+    ]),
     ...pointsAt("bench", {}, "measure"),
     ...starting("bench"),
     ...activeParts(bench, state)

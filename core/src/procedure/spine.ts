@@ -73,6 +73,8 @@ const partSchema = z.strictObject({
   kind: z.literal("part"),
   ...partFields,
   ...entryFields,
+  /** Looked at where it sits: it comes out, and a new one goes in, only where that is decided. */
+  stays: z.boolean().optional(),
   loose: z.array(looseSchema).default([]),
   /** Pieces that lie in a row here: their order is said as they come off, and read backwards going together. */
   row: z.array(sentence).default([]),
@@ -92,7 +94,12 @@ const packSchema = z.strictObject({
 });
 
 /** What keeps a fastener from turning; a role where stores hold a new one, since a lock is used once. */
-const lockFields = { do: sentence, role: id.optional() };
+const lockFields = {
+  do: sentence,
+  role: id.optional(),
+  /** No signature stands for it: a wheel, an axle or a steering joint that is not locked is not handed over. */
+  hard: z.boolean().optional(),
+};
 /** How a fastener is kept from turning after torque; a cotter needs its nut on to the next slot, never back. */
 const lockingSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("tab"), ...lockFields }),

@@ -25,6 +25,8 @@ const doSchema = z.strictObject({
   shows: z.strictObject({ entry: id, words: sentence }).optional(),
   /** What cannot be undone once it is done, and what must be true before: asked once more. */
   irreversible: sentence.optional(),
+  /** No signature stands for it: only doing it does, such as a brake that was pressed back and is pumped. */
+  hard: z.boolean().optional(),
   /** Put on the machine for the time of the work; taken off and counted before release. */
   temporary: z.array(looseSchema).default([]),
 });

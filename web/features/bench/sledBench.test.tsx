@@ -54,6 +54,7 @@ test("cold and hot play stand side by side in the case's window, each by its nam
 test("what cannot be undone stands in the step before Enter, and pieces in a row have keys", () => {
   const answers = {
     ...{ "do:lift-plan": ["", "alone"], "measure:sag-found:found": ["52 at 7 kg"] },
+    "off:axle-bolt": ["", "torsion"],
     ...{ "measure:adjuster-at:found": ["30 30"], "verify:scale": ["99.8"] },
     ...{ "inspect:skid-arms:found": ["1"], "inspect:skid-shocks:found": ["1"] },
     ...{ "inspect:idlers:found": ["1"], "inspect:mount-holes:found": ["1"], "inspect:wheel-screws:found": ["1"] },
@@ -66,7 +67,8 @@ test("what cannot be undone stands in the step before Enter, and pieces in a row
   const stack = jobOn(shop("shaft-bearings", made)).until("off:shaft-stack", {
     ...{ "inspect:feel-bearing-clutch:found": ["smooth"], "inspect:feel-bearing-case:found": ["smooth"] },
     ...{ "inspect:feel-bearing-jack-clutch:found": ["dry"], "inspect:feel-bearing-jack-case:found": ["dry"] },
-    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
+    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"], "off:axle-bolt": ["", "torsion"] },
+    ...{ "measure:sag-found:found": ["52 at 7 kg"], "measure:adjuster-at:found": ["30 30"] },
   });
   expect(helpAt(stack).words).toContain("short spacer");
   expect(helpAt(stack).between).toBe(", ");

@@ -56,7 +56,7 @@ test("whatever a machine of the demo is offered can be opened on it, and asks fo
   }
   expect(refused).toEqual([]);
   expect(tried).toBeGreaterThan(30);
-}, 60_000);
+});
 
 describe("what is asked back at the bench is refused by the server too, and nothing of the line is kept", () => {
   const send = async (id: string, ...drafts: Draft[]): Promise<readonly JobEvent[]> =>

@@ -1,0 +1,44 @@
+import { spawn } from "node:child_process";
+import { ROOT } from "../paths.ts";
+
+type Part = {
+  name: string;
+  args: string[];
+  env: NodeJS.ProcessEnv;
+  /** Aborted when the whole run has lasted too long: a part that runs is ended, a part that has not begun is not begun. */
+  over: AbortSignal;
+  say: (line: string) => void;
+};
+
+/** What is ended and does not go within this is killed, in ms. */
+const GRACE_MS = 20_000;
+
+/** One part of the tests in a process of its own: its exit code, 1 where it was ended. Its time is said. */
+export function runPart({ name, args, env, over, say }: Part): Promise<number> {
+  const started = Date.now();
+  if (over.aborted) {
+    say(`FAILED ${name}: not begun, the whole run has lasted too long`);
+    return Promise.resolve(1);
+  }
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd: ROOT,
+      env: { ...process.env, CI: "1", ...env },
+      stdio: ["ignore", "inherit", "inherit"],
+    });
+    const end = (): void => {
+      child.kill("SIGTERM");
+      setTimeout(() => child.kill("SIGKILL"), GRACE_MS).unref();
+    };
+    over.addEventListener("abort", end, { once: true });
+    child.once("exit", (code) => {
+      over.removeEventListener("abort", end);
+      const ok = code === 0 && !over.aborted;
+      const took = ((Date.now() - started) / 1000).toFixed(0);
+      say(
+        `${ok ? "ok    " : "FAILED"} ${name} (${took} s${over.aborted ? ", ended: the whole run lasted too long" : ""})`,
+      );
+      resolve(ok ? 0 : code || 1);
+    });
+  });
+}
