@@ -44,10 +44,14 @@ function counted(code: number, passed: number, failed: number): Count {
 async function jest(name: string, workspace: string, env: NodeJS.ProcessEnv = {}): Promise<Count> {
   const file = results(`${name}.json`);
   const args = ["--experimental-vm-modules", bin("jest/bin/jest.js"), "--config", `${workspace}/jest.config.cjs`];
-  const code = await run(name, [...args, "--json", `--outputFile=${file}`, "--silent", "--reporters=default"], {
-    NODE_NO_WARNINGS: "1",
-    ...env,
-  });
+  const code = await run(
+    name,
+    [...args, "--json", `--outputFile=${file}`, "--silent", "--reporters=default", "--maxWorkers=2"],
+    {
+      NODE_NO_WARNINGS: "1",
+      ...env,
+    },
+  );
   if (!existsSync(file)) return { passed: 0, failed: 1 };
   const report = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
   return counted(code, report.numPassedTests, report.numFailedTests);

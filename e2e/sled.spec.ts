@@ -24,6 +24,7 @@ test("a track set by keyboard: the load, the direction and both sides are asked 
   await page.getByText("Ridge sled 5", { exact: true }).first().click();
   const status = page.getByRole("status");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Alignment");
+  await expect(page.locator("#entry")).toBeFocused();
   await typeLines(page, ["0.5 left"]);
   await expect(status).toContainText("which way? +0.5 left");
   await typeLines(page, ["+0.5 left", "12"]);

@@ -7,7 +7,9 @@ import {
   changeSentence,
   isAnswered,
   noticedAtRefit,
+  partInStores,
   pullList,
+  rememberedFigures,
   setAside,
   slackWorked,
   slot,
@@ -319,6 +321,28 @@ describe("the chain", () => {
     );
     expect(job.type("13")).toBe("Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
     expect(job.type("")).toBe("gearing: 13/48, 110 links");
+  });
+
+  test("the teeth that go in are the teeth that are priced, pulled and remembered", () => {
+    const sized = (role: string, nominal: string, price: string) => ({
+      ...part(role, price),
+      ...{ id: `${role}-${nominal}`, nominal },
+    });
+    // The size on file stands first among the parts, and is not the one that goes in.
+    const parts = [sized("rear-sprocket-steel", "48", "61.00"), sized("rear-sprocket-steel", "49", "64.50")];
+    const stocked = shop("chain-sprockets", specs, parts);
+    const job = setAt("compute:gearing", stocked);
+    expect(partInStores(job.shop, job.state, "rear-sprocket-steel")).toMatchObject({ nominal: "48" });
+    job.type("13 49");
+    expect(partInStores(job.shop, job.state, "rear-sprocket-steel")).toMatchObject({ nominal: "49", price: "64.50" });
+    expect(rememberedFigures(job.shop, job.state)).toEqual([{ key: "rear-teeth", value: 49 }]);
+    // A size that is not on the shelf is none of the others.
+    const other = setAt("compute:gearing", stocked);
+    other.type("13 50");
+    expect(partInStores(other.shop, other.state, "rear-sprocket-steel")).toBeNull();
+    const same = setAt("compute:gearing", stocked);
+    same.type("");
+    expect(rememberedFigures(same.shop, same.state)).toEqual([]);
   });
 
   test("neutral comes before the shaft nut, and no signature passes it", () => {

@@ -99,3 +99,14 @@ describe("the answer to a batch", () => {
     );
   });
 });
+
+test("a setting read outside stays at its step until it is read inside, or left with a word", () => {
+  const job = play();
+  const here = (): string | undefined => job.task?.id;
+  expect(job.type("30")).toMatch(/past limit/);
+  expect(here()).toBe("measure:lever-play:left");
+  job.type("29");
+  expect(here()).toBe("measure:lever-play:left");
+  job.type("12");
+  expect(here()).not.toBe("measure:lever-play:left");
+});

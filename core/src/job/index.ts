@@ -123,7 +123,7 @@ export {
   unsigned,
 } from "./openPoints.ts";
 export { type MarkPattern, patternOf } from "./pattern.ts";
-export { type PullLine, pullList, pullListTotal } from "./pullList.ts";
+export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
 export { type Fault, rehearse, rehearsedJob, type Rehearsal } from "./rehearse.ts";
 export { resumeSentence } from "./resume.ts";
 export { type Slot, slot } from "./slot.ts";

@@ -3,6 +3,7 @@ import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verd
 import {
   type DecisionWord,
   type InspectPoint,
+  isSetting,
   itemName,
   type MeasurePoint,
   type Part,
@@ -24,6 +25,10 @@ export function readingsOf(state: JobState, point: MeasurePoint, item: number, p
     .flat()
     .filter((event): event is Reading => isEvent(event, "reading_taken"));
 }
+
+const lastOfEachPlace = (readings: readonly Reading[]): Reading[] => [
+  ...new Map(readings.map((reading) => [reading.body.place, reading])).values(),
+];
 
 /** Anything read with a gauge: a point's reading, or one round of an adjustment. */
 export type Taken = { id: string; body: { valueInBase: number; gauge: Gauge } };
@@ -62,7 +67,9 @@ function betterThanNew(values: readonly number[], limit: Limit): "above" | "belo
 
 /** The verdict on one item, from what its own lines were judged by; null where nothing was read. */
 export function judgeItem(state: JobState, point: MeasurePoint, item: number, phase: Phase): Judged | null {
-  const readings = readingsOf(state, point, item, phase);
+  const all = readingsOf(state, point, item, phase);
+  // A setting is left as it was read last: what it was turned away from is no longer so.
+  const readings = isSetting(point) && phase === "left" ? lastOfEachPlace(all) : all;
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
   const spec = last.body.spec;

@@ -12,7 +12,7 @@ test.each(shipped.map((p) => [p.id, p] as const))(
     expect(walks).toBeGreaterThan(procedure.questions.length);
     expect(lines).toBeGreaterThan(walks * procedure.spine.length * 2);
   },
-  120_000,
+  1_200_000,
 );
 
 describe("what cannot be worked is found, and named", () => {

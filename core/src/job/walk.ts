@@ -11,6 +11,7 @@ import {
   type FastenerEntry,
   type GearingStep,
   holds,
+  isSetting,
   itemName,
   type MeasurePoint,
   partOf,
@@ -479,7 +480,7 @@ export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
   // A setting that is read as left and is not well is not left so: it is set and read again, or left with a word.
   if (s.kind === "read" && s.phase === "left" && state.bySlot.has(s.key)) {
     const point = pointOf(bench.procedure, s.point);
-    if (point?.kind === "measure" && point.again) {
+    if (point?.kind === "measure" && isSetting(point)) {
       const verdict = judgeItem(state, point, s.item, "left")?.verdict;
       return verdict !== "past" && verdict !== "undecided";
     }

@@ -9,6 +9,7 @@ export {
   doStepsOf,
   entryHolding,
   entryOf,
+  isSetting,
   itemName,
   partOf,
   partsOf,

@@ -1,4 +1,16 @@
-import type { ComputeStep, DoStep, Entry, Loose, Part, Point, Procedure, Question, Step, WaitStep } from "./schema.ts";
+import type {
+  ComputeStep,
+  DoStep,
+  Entry,
+  Loose,
+  MeasurePoint,
+  Part,
+  Point,
+  Procedure,
+  Question,
+  Step,
+  WaitStep,
+} from "./schema.ts";
 
 /** Read from a procedure once: it never changes, and what is read is asked for at every line typed. */
 function once<T>(read: (procedure: Procedure) => T): (procedure: Procedure) => T {
@@ -40,6 +52,9 @@ export function entryHolding(procedure: Procedure, part: string): Entry | undefi
 export function pointOf(procedure: Procedure, id: string): Point | undefined {
   return procedure.points.find((point) => point.id === id);
 }
+
+/** What is set, not worn: read as left at the end, and turned until it is well. */
+export const isSetting = (point: MeasurePoint): boolean => point.again || point.stage === "prove";
 
 export function questionOf(procedure: Procedure, id: string): Question | undefined {
   return procedure.questions.find((question) => question.id === id);

@@ -1,0 +1,58 @@
+import type { JobEvent } from "@averin/core";
+import { createRequire } from "node:module";
+import { create, type Font } from "fontkit";
+import { readFileSync } from "node:fs";
+import { extractText } from "unpdf";
+import { bench, jobAt } from "../../testing/demoJob.ts";
+import { LANES } from "../../server/helpers/kinds.ts";
+import { Pool } from "../../server/helpers/pool.ts";
+
+/** What a technician may type and must find on paper: Latin with all its marks, Cyrillic, arrows, signs. */
+const LATIN = "ĀāĂăĄąĆćČčĎďĐđĒēĖėĘęĚěĞğĢģĪīĮįİıĶķĻļĽľŁłŃńŅņŇňŌōŐőŒœŔŕŘřŚśŞşŠšŢţŤťŪūŮůŰűŲųŴŵŶŷŸŹźŻżŽžȘșȚțẞß";
+const CYRILLIC = "АБВГДЕЖЗИЙКЛМНОПРСТУФХЦЧШЩЪЫЬЭЮЯабвгдежзийклмнопрстуфхцчшщъыьэюяЁёІіЇїЄєҐґ";
+const SIGNS = "←↑→↓↔⇒≤≥≈≠±×÷−∞√°µΩΔ∅⌀½¼¾⅛⅜⅝⅞′″‰€£•…–—“”„«»✓✗⚠";
+const pools: Pool[] = [];
+afterAll(() => pools.forEach((pool) => pool.end()));
+
+/** A sheet as the server makes it, in a process of its own within the memory that such a process has. */
+async function printed(notes: readonly string[]): Promise<string> {
+  const job = jobAt(null);
+  const one = job.keep({ type: "noted", text: "first of all" });
+  const more = notes.map((text, i): JobEvent => {
+    const body = { ...one.body, text } as JobEvent["body"];
+    return { ...one, id: `note-${i}`, number: one.number + 1 + i, body };
+  });
+  const pool = new Pool({ ...LANES.heavy, mostMs: 280_000 });
+  pools.push(pool);
+  const work = { number: "T-0001", bench, events: [...job.events, ...more], photos: {}, release: null };
+  const bytes = await pool.run<Uint8Array>("sheet", work);
+  const { text } = await extractText(new Uint8Array(bytes), { mergePages: true });
+  return text;
+}
+
+test("every sign of the stated list has a glyph in one of the faces, in both weights", () => {
+  const file = createRequire(__filename).resolve;
+  const font = (name: string): Font => create(readFileSync(file(name))) as Font;
+  const rest = ["DejaVuSansCondensed", "DejaVuSansCondensed-Bold"].map((n) => font(`dejavu-fonts-ttf/ttf/${n}.ttf`));
+  for (const [i, weight] of [400, 600].entries()) {
+    const faces = [
+      font(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`),
+      ...rest.slice(i, i + 1),
+    ];
+    const missing = [...(LATIN + CYRILLIC + SIGNS)].filter(
+      (sign) => !faces.some((face) => face.hasGlyphForCodePoint(sign.codePointAt(0) ?? 0)),
+    );
+    expect(missing).toEqual([]);
+  }
+});
+
+test("what was typed is read back from the paper, sign by sign", async () => {
+  const text = (await printed([LATIN, CYRILLIC, SIGNS])).replaceAll(/\s/g, "").normalize("NFKC");
+  // The same shape has more than one number, such as the micro sign and the Greek letter.
+  for (const typed of [LATIN, CYRILLIC, SIGNS]) expect(text).toContain(typed.normalize("NFKC"));
+});
+
+test("a sheet of 5,000 lines is made within the memory of its process, and its last line is on it", async () => {
+  const text = await printed(Array.from({ length: 5000 }, (_, i) => `line ${i + 1} as typed`));
+  for (const line of [1, 2500, 5000]) expect(text).toContain(`line ${line} as typed`);
+});
