@@ -65,7 +65,7 @@ export function ensureBuilt(name: BuildName): string {
 }
 
 /** What a database says when its address is wrong in one way or another, as one sentence. */
-function databaseTold(url: string, error: unknown): Told | null {
+export function databaseTold(url: string, error: unknown): Told | null {
   const original =
     (error as { original?: { code?: string; sqlMessage?: string } }).original ?? (error as { code?: string });
   const code = original.code ?? "";

@@ -4,8 +4,8 @@ import { create, type Font } from "fontkit";
 import { readFileSync } from "node:fs";
 import { extractText } from "unpdf";
 import { bench, jobAt } from "../../testing/demoJob.ts";
-import { LANES } from "../../server/helpers/kinds.ts";
-import { Pool } from "../../server/helpers/pool.ts";
+import { LANES } from "./kinds.ts";
+import { Pool } from "./pool.ts";
 
 /** What a technician may type and must find on paper: Latin with all its marks, Cyrillic, arrows, signs. */
 const LATIN = "ĀāĂăĄąĆćČčĎďĐđĒēĖėĘęĚěĞğĢģĪīĮįİıĶķĻļĽľŁłŃńŅņŇňŌōŐőŒœŔŕŘřŚśŞşŠšŢţŤťŪūŮůŰűŲųŴŵŶŷŸŹźŻżŽžȘșȚțẞß";
