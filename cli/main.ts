@@ -4,6 +4,7 @@ import { Told } from "./told.ts";
 const HELP = `Averin, the rebuild bench for wear parts.
 
   ./averin up [--demo] [--port N] [--host H]   everything from a fresh machine to a served page; Ctrl-C stops it
+     [--tls CERT KEY | --plain] [--public https://NAME] [--proxy ADDRESS]   for other machines: see README.md
   ./averin test [unit|web|e2e]                 everything from a fresh machine to a verdict
   ./averin calc NAME [--lines] [--schema]      one calculator, JSON in, JSON out; --list names them
   ./averin procedures check [FILE …]           every procedure worked through in every way it allows
