@@ -1,5 +1,6 @@
 import { judgeLines, pick, slack } from "./measures/calculators.ts";
 import { append } from "./measures/append.ts";
+import { door } from "./measures/door.ts";
 import { foldOf, longest, wholeWalk } from "./measures/fold.ts";
 import type { Measured } from "./measures/measured.ts";
 import { screen } from "./measures/screen.ts";
@@ -12,7 +13,7 @@ async function all(): Promise<Measured[]> {
   try {
     // The screen first: its readings go into places that wait, those of the append into one and the same.
     const shown = await screen(shop);
-    return [...figures, foldOf(shop.events), longest(), await append(shop), ...shown];
+    return [...figures, foldOf(shop.events), longest(), await append(shop), ...shown, await door(shop)];
   } finally {
     await shop.end();
   }
