@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { saidOf, send } from "@/client/send";
+import { AskedWord } from "./AskedWord.tsx";
 
 export type RecheckLine = { id: string; what: string; when: string; due: boolean; mark: string };
 
@@ -21,8 +22,8 @@ function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
   const router = useRouter();
   const [asking, setAsking] = useState(false);
   const [message, setMessage] = useState("");
-  const done = async (form: FormData): Promise<void> => {
-    const answer = await send("POST", `/api/rechecks/${line.id}`, { note: String(form.get("note")) });
+  const done = async (note: string): Promise<void> => {
+    const answer = await send("POST", `/api/rechecks/${line.id}`, { note });
     if (answer.kind === "kept") return router.refresh();
     setMessage(saidOf(answer, "Nothing was kept."));
   };
@@ -44,24 +45,7 @@ function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
         )}
       </div>
       {asking && (
-        <form
-          className="flex gap-2 pt-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void done(new FormData(event.currentTarget));
-          }}
-        >
-          <label className="min-w-0 flex-1">
-            <span className="sr-only">what was found</span>
-            <input name="note" className="field w-full" placeholder="what was found" autoFocus autoComplete="off" />
-          </label>
-          <button type="submit" className="key" data-main="true">
-            Keep
-          </button>
-          <button type="button" className="key" onClick={() => setAsking(false)}>
-            Leave
-          </button>
-        </form>
+        <AskedWord asks="what was found" does="Keep" keep={(note) => void done(note)} leave={() => setAsking(false)} />
       )}
       {message !== "" && (
         <p role="alert" className="font-semibold text-past">

@@ -1,19 +1,8 @@
-import { shippedBodies } from "../../testingProcedures.ts";
+import { rehearseShipped } from "../../testingRehearsal.ts";
 import { type Procedure, procedureSchema } from "../procedure/index.ts";
 import { rehearse, rehearsedJob } from "./index.ts";
 
-const shipped = shippedBodies.map(([, body]) => procedureSchema.parse(body));
-
-test.each(shipped.map((p) => [p.id, p] as const))(
-  "%s is worked through in every way its questions allow, and always comes to its release",
-  (_, procedure) => {
-    const { faults, walks, lines } = rehearse(procedure);
-    expect(faults).toEqual([]);
-    expect(walks).toBeGreaterThan(procedure.questions.length);
-    expect(lines).toBeGreaterThan(walks * procedure.spine.length * 2);
-  },
-  1_200_000,
-);
+rehearseShipped("quick");
 
 describe("what cannot be worked is found, and named", () => {
   const small: Procedure = procedureSchema.parse({

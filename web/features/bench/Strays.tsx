@@ -3,6 +3,7 @@
 import type { Stray } from "@averin/core";
 import { useState } from "react";
 import { saidOf, send } from "@/client/send";
+import { AskedWord } from "@/ui/AskedWord";
 
 /** Lines that the record could not take, as they were typed: each until it is typed again or put away with a word. */
 export function Strays({ strays, onFill }: { strays: readonly Stray[]; onFill: (text: string) => void }) {
@@ -47,32 +48,16 @@ function Line({ stray, onFill }: { stray: Stray; onFill: (text: string) => void 
         )}
       </div>
       {asking && (
-        <form
-          className="flex gap-2 pt-1"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const word = String(new FormData(event.currentTarget).get("word") ?? "").trim();
+        <AskedWord
+          asks="why it is put away"
+          hint="why it is not needed"
+          does="Put away"
+          keep={(word) => {
             if (word === "") return setMessage("Say in a word why it is not needed.");
             void settle({ how: "put away", word });
           }}
-        >
-          <label className="min-w-0 flex-1">
-            <span className="sr-only">why it is put away</span>
-            <input
-              name="word"
-              className="field w-full"
-              placeholder="why it is not needed"
-              autoFocus
-              autoComplete="off"
-            />
-          </label>
-          <button type="submit" className="key" data-main="true">
-            Put away
-          </button>
-          <button type="button" className="key" onClick={() => setAsking(false)}>
-            Leave
-          </button>
-        </form>
+          leave={() => setAsking(false)}
+        />
       )}
       {message !== "" && (
         <p role="alert" className="font-semibold text-past">
