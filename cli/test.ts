@@ -15,7 +15,8 @@ const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
 /** The one bound over the whole run: only against hanging, far above what a slow machine with two busy cores takes. */
 const WHOLE_RUN_MS = 80 * 60_000;
-const over = AbortSignal.timeout(WHOLE_RUN_MS);
+const stopped = new AbortController();
+const over = AbortSignal.any([AbortSignal.timeout(WHOLE_RUN_MS), stopped.signal]);
 
 function run(name: string, args: string[], env: NodeJS.ProcessEnv = {}): Promise<number> {
   return runPart({ name, args, env, over, say });
@@ -82,6 +83,8 @@ export async function test(args: string[]): Promise<number> {
   const stray = args.find((arg) => !PARTS.includes(arg as Part));
   if (stray !== undefined)
     throw new Told(`"${stray}" is no part of the tests: ${PARTS.join(", ")}, or nothing for all.`);
+  // Stopped, it ends the part that runs and what that started, and still says how far it came.
+  for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => stopped.abort());
   const wanted = (part: Part): boolean => args.length === 0 || args.includes(part);
   rmSync(results(""), { recursive: true, force: true });
   mkdirSync(results(""), { recursive: true });
@@ -103,9 +106,6 @@ export async function test(args: string[]): Promise<number> {
   if (wanted("unit")) counts.push(await jest("unit and reference", "core"));
   if (wanted("web") || wanted("e2e")) {
     const server = await startMariadb(path.join(DATA, "test-db"), { schemas: "tests" });
-    const stop = (): void => void server.stop().then(() => process.exit(130));
-    process.once("SIGINT", stop);
-    process.once("SIGTERM", stop);
     try {
       if (wanted("web")) counts.push(await jest("stores and web", "web", { AVERIN_TEST_DATABASE_URL: server.url }));
       if (wanted("e2e")) {

@@ -19,7 +19,7 @@ test("a part that hangs is ended by the bound over the whole run, and the next o
   expect(await hanging).toBe(1);
   expect(await part("", over.signal, said)).toBe(1);
   expect(said).toEqual([
-    expect.stringContaining("ended: the whole run lasted too long"),
+    expect.stringContaining("ended: the run was stopped, or has lasted too long"),
     expect.stringContaining("not begun"),
   ]);
 });

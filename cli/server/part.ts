@@ -5,7 +5,7 @@ type Part = {
   name: string;
   args: string[];
   env: NodeJS.ProcessEnv;
-  /** Aborted when the whole run has lasted too long: a part that runs is ended, a part that has not begun is not begun. */
+  /** Aborted when the whole run is stopped or has lasted too long: a part that runs is ended, a part that has not begun is not begun. */
   over: AbortSignal;
   say: (line: string) => void;
 };
@@ -17,7 +17,7 @@ const GRACE_MS = 20_000;
 export function runPart({ name, args, env, over, say }: Part): Promise<number> {
   const started = Date.now();
   if (over.aborted) {
-    say(`FAILED ${name}: not begun, the whole run has lasted too long`);
+    say(`FAILED ${name}: not begun: the run was stopped, or has lasted too long`);
     return Promise.resolve(1);
   }
   return new Promise((resolve) => {
@@ -36,7 +36,7 @@ export function runPart({ name, args, env, over, say }: Part): Promise<number> {
       const ok = code === 0 && !over.aborted;
       const took = ((Date.now() - started) / 1000).toFixed(0);
       say(
-        `${ok ? "ok    " : "FAILED"} ${name} (${took} s${over.aborted ? ", ended: the whole run lasted too long" : ""})`,
+        `${ok ? "ok    " : "FAILED"} ${name} (${took} s${over.aborted ? ", ended: the run was stopped, or has lasted too long" : ""})`,
       );
       resolve(ok ? 0 : code || 1);
     });
