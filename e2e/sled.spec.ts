@@ -158,6 +158,7 @@ test("a skid of another model: a shrunk template drills nothing, and the drill i
   const status = page.getByRole("status");
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   await expect(heading).toHaveText("Is the template true to size?");
+  await expect(page.locator("#entry")).toBeFocused();
   await typeLines(page, ["98"]);
   await expect(status).toContainText("98: 2.0 % small; at most 0.5 mm off. Print it again at true size");
   await typeLines(page, ["99.8"]);
