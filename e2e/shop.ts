@@ -119,6 +119,8 @@ export async function typeCredentials(page: Page, name: string, password: string
 /** Types lines at the entry line, Enter after each, with the keyboard alone. */
 export async function typeLines(page: Page, lines: readonly string[]): Promise<void> {
   for (const line of lines) {
+    // A hand types once it sees the line take the focus; keys before that go nowhere.
+    await expect(page.locator("input:focus, textarea:focus")).toHaveCount(1);
     if (line !== "") await page.keyboard.type(line);
     await page.keyboard.press("Enter");
   }

@@ -4,6 +4,8 @@ import { isAnswered, isEvent, nextTask, setAside, slot, walk } from "./index.ts"
 // Every figure in this file is invented.
 const said = (job: ReturnType<typeof jobAt>, question: string, word: string) =>
   job.offer({ type: "question_answered", question, word, reason: "looked again" });
+const decided = (job: ReturnType<typeof jobAt>, part: string, decision: "renew" | "leave", reason: string) =>
+  job.offer({ type: "decision_taken", part, item: 0, decision, reason });
 const undoesOf = (answer: ReturnType<typeof said>): string[] =>
   answer.ok && "undoes" in answer.value ? (answer.value.undoes ?? []) : [];
 
@@ -41,14 +43,7 @@ describe("a change after parts are in again", () => {
 
   test("a part decided to be new after the old one went in comes out again; struck, it is in again", () => {
     const job = jobAt("torque:cover-bolts");
-    const draft = {
-      type: "decision_taken",
-      part: "spring",
-      item: 0,
-      decision: "renew",
-      reason: "changed his mind",
-    } as const;
-    const answer = job.offer(draft);
+    const answer = decided(job, "spring", "renew", "changed his mind");
     if (!answer.ok) throw new Error(answer.error.message);
     expect("undoes" in answer.value && answer.value.undoes).toEqual(
       expect.arrayContaining(["fit:spring:1", "off:spring", "off:cover", "pull:plate-bolts:1:2"]),
@@ -65,13 +60,7 @@ describe("a change after parts are in again", () => {
 
   test("other plates than the stack was built with: it is built, checked and fitted anew", () => {
     const job = jobAt("torque:plate-bolts");
-    const answer = job.offer({
-      type: "decision_taken",
-      part: "friction",
-      item: 0,
-      decision: "renew",
-      reason: "burnt smell",
-    });
+    const answer = decided(job, "friction", "renew", "burnt smell");
     if (!answer.ok) throw new Error(answer.error.message);
     job.append(answer.value);
     for (const key of ["build:stack", "check:stack:count", "fit:pack:1"]) expect(job.state.bySlot.has(key)).toBe(false);
@@ -81,13 +70,7 @@ describe("a change after parts are in again", () => {
     const early = jobAt("decide:steel");
     expect(undoesOf(said(early, "deeper", "go deeper"))).toEqual([]);
     const job = jobAt("torque:cover-bolts");
-    const answer = job.offer({
-      type: "decision_taken",
-      part: "spring",
-      item: 0,
-      decision: "leave",
-      reason: "owner declined",
-    });
+    const answer = decided(job, "spring", "leave", "owner declined");
     expect(answer.ok && "undoes" in answer.value).toBe(false);
   });
 });
