@@ -120,6 +120,10 @@ test("what waits in this browser is told on every page, asked about at sign-out,
   await expect(bar).toContainText(/2 lines of T-\d{4}, typed by Mira Orr/);
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByRole("dialog")).toContainText("2 lines typed on this machine are not yet kept");
+  // A stray Enter stays.
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await page.getByRole("button", { name: "Sign out" }).click();
   await page.getByRole("button", { name: "Sign out all the same" }).click();
   await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
   await expect(bar).toContainText("typed by Mira Orr");

@@ -6,7 +6,7 @@ type Props = { asks: string; hint?: string; does: string; keep: (word: string) =
 export function AskedWord({ asks, hint = asks, does, keep, leave }: Props) {
   return (
     <form
-      className="flex gap-2 pt-1"
+      className="flex gap-2 pt-2"
       onSubmit={(event) => {
         event.preventDefault();
         keep(String(new FormData(event.currentTarget).get("word") ?? "").trim());

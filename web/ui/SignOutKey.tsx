@@ -36,19 +36,22 @@ export function SignOutKey() {
           <Dialog.Description className="py-2 text-lg">
             {said !== ""
               ? said
-              : `${unsent} ${unsent === 1 ? "line" : "lines"} typed on this machine ${unsent === 1 ? "is" : "are"} not yet kept. They stay here, and are sent once whoever typed them signs in again on this machine.`}
+              : unsent === 1
+                ? "1 line typed on this machine is not yet kept. It stays here, and is sent once whoever typed it signs in again on this machine."
+                : `${unsent} lines typed on this machine are not yet kept. They stay here, and are sent once whoever typed them signs in again on this machine.`}
           </Dialog.Description>
           <div className="flex gap-3">
-            {said === "" && (
-              <button type="button" className="key" data-main="true" onClick={() => void leave()}>
-                Sign out all the same
-              </button>
-            )}
+            {/* First, so that Enter stays: what is not yet kept is left by a key of its own. */}
             <Dialog.Close asChild>
-              <button type="button" className="key">
+              <button type="button" className="key" data-main="true">
                 Stay
               </button>
             </Dialog.Close>
+            {said === "" && (
+              <button type="button" className="key" onClick={() => void leave()}>
+                Sign out all the same
+              </button>
+            )}
           </div>
         </Dialog.Content>
       </Dialog.Portal>

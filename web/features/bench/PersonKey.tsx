@@ -99,7 +99,7 @@ export function PersonKey({
             >
               {own && (
                 <label className="w-full">
-                  <span className="caption block">my password, or the PIN I had</span>
+                  <span className="caption mb-2 block">my password, or the PIN I had</span>
                   <input
                     autoFocus
                     type="password"
@@ -111,8 +111,8 @@ export function PersonKey({
                 </label>
               )}
               <label className="flex-1">
-                <span className="caption block">
-                  {own ? "my new PIN, four figures or more" : `PIN of ${chosen.name}`}
+                <span className="caption mb-2 block">
+                  {own ? "my new PIN, four to eight figures" : `PIN of ${chosen.name}`}
                 </span>
                 <input
                   autoFocus={!own}
