@@ -134,14 +134,17 @@ test("beyond loopback it is encrypted: a tablet signs in by this machine's name,
   });
   const name = os.hostname().toLowerCase();
   const port = Number(new URL(far.url).port);
+  // The machine's own address on the shop's wire; a machine on no wire has none but loopback.
+  const wire = Object.values(os.networkInterfaces()).flatMap((list) => list ?? []);
+  const address = wire.find(({ internal, family }) => !internal && family === "IPv4")?.address ?? "127.0.0.1";
   // The tablet finds the machine by its name, as a shop's router would tell it.
   const browser = await chromium.launch({
     executablePath: BROWSER_PATH,
-    args: [...BROWSER_FLAGS, `--host-resolver-rules=MAP ${name} 127.0.0.1`],
+    args: [...BROWSER_FLAGS, `--host-resolver-rules=MAP ${name} ${address}`],
   });
   try {
     const seen = await new Promise<string>((resolve, reject) => {
-      const asked = https({ host: "127.0.0.1", port, path: "/api/health", rejectUnauthorized: false }, (answer) => {
+      const asked = https({ host: address, port, path: "/api/health", rejectUnauthorized: false }, (answer) => {
         answer.resume();
         const socket = answer.socket as import("node:tls").TLSSocket;
         resolve(socket.getPeerCertificate().fingerprint256);
@@ -164,7 +167,7 @@ test("beyond loopback it is encrypted: a tablet signs in by this machine's name,
       ["averin_browser", true, true],
       ["averin_session", true, true],
     ]);
-    const plain = await fetch(`http://127.0.0.1:${port}/`).then(
+    const plain = await fetch(`http://${address}:${port}/`).then(
       () => "answered",
       () => "refused",
     );

@@ -7,7 +7,8 @@ export default defineConfig({
   timeout: 900_000,
   expect: { timeout: 150_000 },
   retries: 0,
-  workers: 1,
+  // One file for each core: every file has a shop of its own.
+  workers: 2,
   reporter: [["list"], ["json"]],
   use: {
     actionTimeout: 100_000,

@@ -35,7 +35,7 @@ async function makeDatabase(base: string, name: string): Promise<void> {
   await connection.end();
 }
 
-const TEMPLATE = "averin_template";
+const TEMPLATE = `averin_template_${process.env.TEST_PARALLEL_INDEX ?? "0"}`;
 /** The demo as it was filled once on a server; every shop after that is a copy of it. */
 const filled = new Map<string, Promise<void>>();
 

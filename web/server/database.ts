@@ -37,6 +37,7 @@ export type MachineFigureRow = {
   id: string;
   machineId: string;
   specKey: string;
+  format: number;
   body: unknown;
   enteredBy: string;
   enteredAt: Date;
@@ -52,7 +53,7 @@ export type RecheckRow = {
   doneAt: Date | null;
   note: string | null;
 };
-export type SpecRow = { bookId: string; specKey: string; body: unknown };
+export type SpecRow = { bookId: string; specKey: string; format: number; body: unknown };
 export type GaugeRow = { id: string; body: unknown };
 export type WrenchRow = { id: string; body: unknown };
 export type StorePartRow = {
@@ -89,7 +90,17 @@ export type MeterReadingRow = {
   readAt: Date;
   jobId: string | null;
 };
-export type ProcedureRow = { hash: string; procedureId: string; version: number; body: unknown };
+export type ProcedureRow = {
+  hash: string;
+  procedureId: string;
+  version: number;
+  build: string;
+  /** When its text was taken in last: of two of one version the later is the newer. */
+  keptAt: Date;
+  /** Whether new jobs are opened with it: the newest of its id, where today's checks let it pass. */
+  offered: boolean;
+  body: unknown;
+};
 export type CounterRow = { name: string; value: number };
 export type JobRow = {
   id: string;
@@ -108,6 +119,8 @@ export type JobEventRow = {
   type: string;
   at: Date;
   by: unknown;
+  /** The format that its body was written in. */
+  format: number;
   body: unknown;
   /** When it was typed, where a screen said so, and the bound it was set to, if it was. */
   typed: unknown;
@@ -213,6 +226,7 @@ function models(sequelize: Sequelize) {
     specs: define<SpecRow>("specs", {
       bookId: key(),
       specKey: key(),
+      format: { type: DataTypes.INTEGER, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
     }),
     rechecks: define<RecheckRow>("rechecks", {
@@ -230,6 +244,7 @@ function models(sequelize: Sequelize) {
       id: key(36),
       machineId: { type: DataTypes.CHAR(36), allowNull: false },
       specKey: text(60),
+      format: { type: DataTypes.INTEGER, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
       enteredBy: text(80),
       enteredAt: { type: stamp, allowNull: false },
@@ -273,6 +288,9 @@ function models(sequelize: Sequelize) {
       hash: key(64),
       procedureId: text(60),
       version: { type: DataTypes.INTEGER, allowNull: false },
+      build: text(60),
+      keptAt: { type: stamp, allowNull: false },
+      offered: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
       body: { type: DataTypes.JSON, allowNull: false },
     }),
     counters: define<CounterRow>("counters", { name: key(), value: { type: DataTypes.INTEGER, allowNull: false } }),
@@ -292,6 +310,7 @@ function models(sequelize: Sequelize) {
       type: text(40),
       at: { type: stamp, allowNull: false },
       by: { type: DataTypes.JSON, allowNull: false },
+      format: { type: DataTypes.INTEGER, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
       typed: { type: DataTypes.JSON, allowNull: true },
     }),

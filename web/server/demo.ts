@@ -8,6 +8,7 @@ import {
   complete,
   type Draft,
   draftsOf,
+  FIGURE_FORMAT,
   fold,
   gaugeSchema,
   labourSchema,
@@ -191,7 +192,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
     await db.books.upsert(book);
     for (const { source: page, ...spec } of specs) {
       const body = specSchema.parse({ ...spec, source: { ...source, page } });
-      await db.specs.upsert({ bookId: book.id, specKey: body.key, body });
+      await db.specs.upsert({ bookId: book.id, specKey: body.key, format: FIGURE_FORMAT, body });
     }
     for (const part of parts) await db.parts.upsert({ ...part, bookId: book.id });
   }

@@ -112,6 +112,20 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         settledHow VARCHAR(20), settledWord VARCHAR(500), INDEX (jobId, settledAt))`,
     ],
   },
+  {
+    name: "0007-formats",
+    statements: [
+      // What was kept before formats were numbered is of the first.
+      `ALTER TABLE job_events ADD COLUMN IF NOT EXISTS format INT NOT NULL DEFAULT 1`,
+      `ALTER TABLE specs ADD COLUMN IF NOT EXISTS format INT NOT NULL DEFAULT 1`,
+      `ALTER TABLE machine_figures ADD COLUMN IF NOT EXISTS format INT NOT NULL DEFAULT 1`,
+      `ALTER TABLE procedures ADD COLUMN IF NOT EXISTS build VARCHAR(60) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS keptAt DATETIME(3) NOT NULL DEFAULT '2000-01-01',
+        ADD COLUMN IF NOT EXISTS offered BOOLEAN NOT NULL DEFAULT FALSE`,
+      `UPDATE procedures SET build = JSON_VALUE(body, '$.build') WHERE build = ''`,
+      `CREATE INDEX IF NOT EXISTS procedures_offered ON procedures (offered, build)`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import { assemble, IncludeFault, type Procedure, procedureSchema } from "@averin/core";
+import { assemble, HistoryFault, IncludeFault, type Procedure, procedureSchema } from "@averin/core";
 import { type Database } from "./database.ts";
-import { keepProcedure } from "./stores/shop.ts";
+import { keepProcedures, offerNewest } from "./stores/shop.ts";
 
 /** So many faults of one file are shown; the rest is told by `./averin procedures check`. */
 const MOST_SHOWN = 5;
@@ -49,6 +49,7 @@ export function wholeProcedure(file: string, pieces: ReadonlyMap<string, unknown
     return readWhole(name, assemble(readJson(file), pieces));
   } catch (error) {
     if (error instanceof SyntaxError) return faulty(`not JSON: ${error.message}`);
+    if (error instanceof HistoryFault) return faulty(error.message);
     if (error instanceof IncludeFault) return faulty(`spine: ${error.message}`);
     throw error;
   }
@@ -65,9 +66,21 @@ export function wholeProcedures(folder: string): Whole[] {
  * whoever opens a job, and jobs go on with the version they began with.
  */
 export async function takeProcedures(db: Database, folder: string): Promise<void> {
-  await db.procedureFaults.destroy({ where: {} });
-  for (const { file, procedure, faults } of wholeProcedures(folder)) {
-    if (procedure) await keepProcedure(db, procedure);
-    else await db.procedureFaults.create({ file, message: faults.slice(0, MOST_SHOWN).join("\n") });
-  }
+  const whole = wholeProcedures(folder);
+  await keepProcedures(
+    db,
+    whole.flatMap(({ procedure }) => procedure ?? []),
+  );
+  const told = (file: string, faults: readonly string[]) => ({
+    file,
+    message: faults.slice(0, MOST_SHOWN).join("\n"),
+  });
+  const kept = (await offerNewest(db)).map(({ procedure, faults }) =>
+    told(procedure, [`${procedure} is kept for its jobs and not offered for new ones.`, ...faults]),
+  );
+  const files = whole.flatMap(({ file, procedure, faults }) => (procedure ? [] : [told(file, faults)]));
+  await db.write(async (transaction) => {
+    await db.procedureFaults.destroy({ where: {}, transaction });
+    await db.procedureFaults.bulkCreate([...files, ...kept], { transaction });
+  });
 }

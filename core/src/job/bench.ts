@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
-import { procedureSchema, type Question } from "../procedure/index.ts";
-import { specSchema } from "../spec/index.ts";
+import type { Procedure, Question } from "../procedure/index.ts";
+import type { Spec } from "../spec/index.ts";
 
 /** A measuring gauge as the shop holds it; figures in mm. */
 export const gaugeSchema = z.strictObject({
@@ -11,6 +11,16 @@ export const gaugeSchema = z.strictObject({
   unit: z.string(),
   resolution: fields.nonNegative,
   permissibleError: fields.nonNegative,
+  calibrationDue: z.string().nullable(),
+});
+/** A gauge as a line that was read with it has it. */
+export const keptGauge = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: z.string(),
+  unit: z.string(),
+  resolution: z.number(),
+  permissibleError: z.number(),
   calibrationDue: z.string().nullable(),
 });
 export type Gauge = z.infer<typeof gaugeSchema>;
@@ -24,6 +34,15 @@ export const wrenchSchema = z.strictObject({
   calibrationDue: z.string().nullable(),
   /** From the middle of the grip to the square, for settings with an adapter; mm. */
   lengthMm: fields.positive.nullable().default(null),
+});
+/** A wrench as a line that was pulled with it has it. */
+export const keptWrench = z.object({
+  id: z.string(),
+  name: z.string(),
+  minNm: z.number(),
+  maxNm: z.number(),
+  calibrationDue: z.string().nullable(),
+  lengthMm: z.number().nullable(),
 });
 export type Wrench = z.infer<typeof wrenchSchema>;
 
@@ -45,21 +64,20 @@ export type StorePart = z.infer<typeof storePartSchema>;
 export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d{2}$/), currency: z.string() });
 
 /** Everything a job's events are judged by: the procedure it began with and the shop's figures as they stand now. */
-export const benchSchema = z.strictObject({
-  procedure: procedureSchema,
-  specs: z.array(specSchema),
+export type Bench = {
+  procedure: Procedure;
+  specs: Spec[];
   /** Figures that another of the same key has overruled: still shown, and judged by nowhere. */
-  overruled: z.array(specSchema).default([]),
+  overruled: Spec[];
   /** Figures on file that hold for another build than this machine's: told of, and not offered. */
-  otherBuilds: z.array(specSchema).default([]),
-  gauges: z.array(gaugeSchema),
-  wrenches: z.array(wrenchSchema),
-  parts: z.array(storePartSchema),
+  otherBuilds: Spec[];
+  gauges: Gauge[];
+  wrenches: Wrench[];
+  parts: StorePart[];
   /** The shop's own way of each school it has said one for, by the question's id. */
-  presets: z.record(z.string(), z.string()).default({}),
-  labour: labourSchema.nullable().default(null),
-});
-export type Bench = z.infer<typeof benchSchema>;
+  presets: Record<string, string>;
+  labour: z.infer<typeof labourSchema> | null;
+};
 
 /** The way a shop goes by: its own word, or what the procedure starts with. */
 export function presetOf(bench: Bench, question: Question): string | null {

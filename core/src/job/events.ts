@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { DECISIONS } from "../procedure/index.ts";
-import { specSchema } from "../spec/index.ts";
-import { gaugeSchema, wrenchSchema } from "./bench.ts";
+import { keptSpec } from "../spec/index.ts";
+import { FORMATS, inTodaysShape } from "../history/index.ts";
+import { keptGauge, keptWrench } from "./bench.ts";
 
 /** What is typed to release a machine. */
 export const RELEASE_WORD = "release";
@@ -33,17 +34,6 @@ export const NOT_NUMBERS = ["by feel", "in words", "not known"] as const;
 
 /** The load that a reading was taken under, as typed. */
 const under = z.string().trim().min(1).max(40);
-const underKept = z.strictObject({ text: z.string(), value: z.number(), unit: z.string(), valueInBase: z.number() });
-
-const readingWordedSchema = z.strictObject({
-  type: z.literal("reading_worded"),
-  point: id,
-  item: place,
-  place,
-  phase: z.enum(PHASES),
-  how: z.enum(NOT_NUMBERS),
-  words: text,
-});
 
 /** The owner's answer to an estimate: who, in which words, and the day where it was not the day it was typed. */
 const agreedSchema = z.strictObject({
@@ -52,26 +42,6 @@ const agreedSchema = z.strictObject({
   on: z.iso.date().nullable(),
 });
 export type Agreed = z.infer<typeof agreedSchema>;
-
-/** An estimate as it was told: its parts, its hours and their sum, in decimal text. */
-const estimateSchema = z.strictObject({
-  parts: z.array(z.strictObject({ role: z.string(), name: z.string(), count: z.int(), price: z.string().nullable() })),
-  minutes: z.int(),
-  labour: z.string().nullable(),
-  total: z.string(),
-  currency: z.string(),
-});
-export type Estimate = z.infer<typeof estimateSchema>;
-
-/** Figures that a computed step came to: by name, a number or a word. */
-const figuresSchema = z.record(z.string().max(40), z.union([z.number(), z.string().max(200)]).nullable());
-
-const buildPlateSchema = z.strictObject({
-  item: place,
-  thicknessMm: fields.positive,
-  origin: z.enum(["kept", "new"]),
-  nominal: z.string().nullable(),
-});
 
 /** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */
 export const draftSchema = z.discriminatedUnion("type", [
@@ -91,7 +61,15 @@ export const draftSchema = z.discriminatedUnion("type", [
     reason: text.nullable(),
     agreed: agreedSchema.nullish(),
   }),
-  readingWordedSchema,
+  z.strictObject({
+    type: z.literal("reading_worded"),
+    point: id,
+    item: place,
+    place,
+    phase: z.enum(PHASES),
+    how: z.enum(NOT_NUMBERS),
+    words: text,
+  }),
   z.strictObject({ type: z.literal("step_verified"), step: id, typed: z.string().trim().min(1).max(40) }),
   z.strictObject({
     type: z.literal("adjust_read"),
@@ -180,187 +158,221 @@ const undoes = z.array(z.string()).optional();
 export const actorSchema = z.strictObject({ id: z.string(), name: z.string(), roles: z.array(z.string()) });
 export type Actor = z.infer<typeof actorSchema>;
 
-/** What is kept: past tense, with the figures it was judged by copied in. */
+const words = z.string();
+const whole = z.int();
+const underKept = z.object({ text: words, value: z.number(), unit: words, valueInBase: z.number() });
+
+/** An estimate as it was told: its parts, its hours and their sum, in decimal text. */
+const estimateSchema = z.object({
+  parts: z.array(z.object({ role: words, name: words, count: whole, price: words.nullable() })),
+  minutes: whole,
+  labour: words.nullable(),
+  total: words,
+  currency: words,
+});
+export type Estimate = z.infer<typeof estimateSchema>;
+
+/** Figures that a computed step came to: by name, a number or a word. */
+const figuresSchema = z.record(words, z.union([z.number(), words]).nullable());
+
+const buildPlateSchema = z.object({
+  item: whole,
+  thicknessMm: z.number(),
+  origin: z.enum(["kept", "new"]),
+  nominal: words.nullable(),
+});
+const keptAgreed = z.object({ name: words, wording: words, on: words.nullable() });
+
+/**
+ * What is kept: past tense, with the figures it was judged by copied in. It says the shape alone: what may be kept is the
+ * draft's rule and `complete`'s, and a rule that became stricter later locks no log.
+ */
 export const bodySchema = z.discriminatedUnion("type", [
-  z.strictObject({
+  z.object({
     type: z.literal("job_opened"),
-    complaint: z.string(),
-    symptom: z.string(),
-    machine: z.strictObject({
-      id: z.string(),
-      maker: z.string(),
-      model: z.string(),
-      year: z.int().nullable(),
-      mark: z.string(),
-      build: z.string(),
+    complaint: words,
+    symptom: words,
+    machine: z.object({
+      id: words,
+      maker: words,
+      model: words,
+      year: whole.nullable(),
+      mark: words,
+      build: words,
     }),
-    owner: z.strictObject({ name: z.string(), contact: z.string() }),
-    meter: z.strictObject({ unit: z.enum(["h", "mi", "km"]), value: z.number() }),
-    procedure: z.strictObject({ id: z.string(), version: z.int(), hash: z.string() }),
+    owner: z.object({ name: words, contact: words }),
+    meter: z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number() }),
+    procedure: z.object({ id: words, version: whole, hash: words }),
     /** How many of each part there are, as the model's book had it then. */
-    counts: z.record(z.string(), z.int()),
+    counts: z.record(words, whole),
     /** How the machine was made, in the words of its configuration then. */
-    config: z.record(z.string(), z.string()).default({}),
+    config: z.record(words, words),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("part_removed"),
-    entry: id,
-    count: z.int().nullable().default(null),
+    entry: words,
+    count: whole.nullable(),
     /** How it lay, in the words of whoever took it off: marks, washers, which way round. */
-    noted: z.string().nullable().default(null),
+    noted: words.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("fastener_out"),
-    entry: id,
-    place,
+    entry: words,
+    place: whole,
     lengthMm: z.number().nullable(),
-    under: z.string().nullable(),
+    under: words.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("pieces_counted"),
-    piece: id,
+    piece: words,
     way: z.enum(WAYS),
-    count: z.int(),
-    expected: z.int(),
+    count: whole,
+    expected: whole,
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("question_answered"),
     undoes,
-    question: id,
-    word: z.string(),
-    means: z.string(),
+    question: words,
+    word: words,
+    means: words,
     /** The shop's own way then, where the question is a school. */
-    preset: z.string().nullable(),
-    reason: text.nullable(),
-    agreed: agreedSchema.nullable().default(null),
-    estimate: estimateSchema.nullable().default(null),
+    preset: words.nullable(),
+    reason: words.nullable(),
+    agreed: keptAgreed.nullable(),
+    estimate: estimateSchema.nullable(),
   }),
-  readingWordedSchema,
-  z.strictObject({
+  z.object({
+    type: z.literal("reading_worded"),
+    point: words,
+    item: whole,
+    place: whole,
+    phase: z.enum(PHASES),
+    how: z.enum(NOT_NUMBERS),
+    words,
+  }),
+  z.object({
     type: z.literal("step_verified"),
-    step: id,
-    typed: z.string(),
+    step: words,
+    typed: words,
     /** What had to be said; null where no figure is on file or it is withheld. */
-    expected: z.string().nullable(),
+    expected: words.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("adjust_read"),
-    step: id,
-    text: z.string(),
+    step: words,
+    text: words,
     value: z.number(),
-    unit: z.string(),
+    unit: words,
     valueInBase: z.number(),
-    gauge: gaugeSchema,
+    gauge: keptGauge,
     /** What it had to come inside of then; null where no figure is known. */
-    aim: z.strictObject({ min: z.number(), max: z.number(), target: z.number(), from: z.string() }).nullable(),
-    under: underKept.nullable().default(null),
+    aim: z.object({ min: z.number(), max: z.number(), target: z.number(), from: words }).nullable(),
+    under: underKept.nullable(),
     /** Both sides where two are read; what is judged is how far they differ. */
-    sides: z.tuple([z.number(), z.number()]).nullable().default(null),
+    sides: z.tuple([z.number(), z.number()]).nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("adjust_turned"),
-    step: id,
+    step: words,
     amount: z.number(),
-    side: z.string().nullable().default(null),
+    side: words.nullable(),
     /** What was suggested then, in the unit that is turned; null where nothing could be. */
     suggested: z.number().nullable(),
   }),
-  z.strictObject({ type: z.literal("figure_taken"), undoes, step: id, figures: figuresSchema, from: figuresSchema }),
-  z.strictObject({ type: z.literal("gate_passed"), gate: id, because: z.string(), reason: text }),
-  z.strictObject({ type: z.literal("wait_started"), wait: id, minutes: z.int() }),
-  z.strictObject({ type: z.literal("wait_ended"), wait: id }),
-  z.strictObject({
+  z.object({ type: z.literal("figure_taken"), undoes, step: words, figures: figuresSchema, from: figuresSchema }),
+  z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),
+  z.object({ type: z.literal("wait_started"), wait: words, minutes: whole }),
+  z.object({ type: z.literal("wait_ended"), wait: words }),
+  z.object({
     type: z.literal("reading_taken"),
-    point: id,
-    item: place,
-    place,
+    point: words,
+    item: whole,
+    place: whole,
     phase: z.enum(PHASES),
-    text: z.string(),
+    text: words,
     value: z.number(),
-    unit: z.string(),
+    unit: words,
     valueInBase: z.number(),
-    gauge: gaugeSchema,
-    spec: specSchema.nullable(),
-    under: underKept.nullable().default(null),
+    gauge: keptGauge,
+    spec: keptSpec.nullable(),
+    under: underKept.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("finding_recorded"),
     undoes,
-    point: id,
-    item: place,
-    word: id,
-    means: z.string(),
-    leads: z.enum(["keep", "watch", "renew", "stop"]).nullable().default(null),
+    point: words,
+    item: whole,
+    word: words,
+    means: words,
+    leads: z.enum(["keep", "watch", "renew", "stop"]).nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("decision_taken"),
     undoes,
-    part: id,
-    item,
+    part: words,
+    item: whole,
     decision: z.enum(DECISIONS),
     proposed: z.enum(DECISIONS).nullable(),
-    because: z.string(),
-    reason: text.nullable(),
+    because: words,
+    reason: words.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("build_accepted"),
-    step: id,
-    counts: z.record(z.string(), z.int()),
+    step: words,
+    counts: z.record(words, whole),
     outer: z.array(buildPlateSchema),
     inner: z.array(buildPlateSchema),
     heightMm: z.number(),
     offTargetMm: z.number(),
-    spec: specSchema,
+    spec: keptSpec,
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("pack_checked"),
-    step: id,
+    step: words,
     check: z.enum(PACK_CHECKS),
     values: z.array(z.number()),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("part_fitted"),
-    entry: id,
-    item: place,
-    facing: z.string().nullable(),
-    count: z.int().nullable().default(null),
+    entry: words,
+    item: whole,
+    facing: words.nullable(),
+    count: whole.nullable(),
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("torque_applied"),
-    entry: id,
-    place,
-    pass: place,
-    text: z.string(),
+    entry: words,
+    place: whole,
+    pass: whole,
+    text: words,
     valueNm: z.number(),
     aimNm: z.number(),
-    wrench: wrenchSchema,
-    spec: specSchema,
+    wrench: keptWrench,
+    spec: keptSpec,
   }),
-  z.strictObject({
+  z.object({
     type: z.literal("fastener_locked"),
-    entry: id,
-    place,
-    how: z.string(),
+    entry: words,
+    place: whole,
+    how: words,
     pastDeg: z.number().nullable(),
     /** How far the nut went on to its next slot; null where it has none. */
     tightenedDeg: z.number().nullable(),
   }),
-  z.strictObject({ type: z.literal("step_confirmed"), step: id, caution: z.string().nullable() }),
-  z.strictObject({ type: z.literal("caution_shown"), task: z.string(), text: z.string() }),
-  z.strictObject({ type: z.literal("stop_cleared"), event: z.uuid(), reason: text }),
-  z.strictObject({ type: z.literal("photo_taken"), photo: z.uuid(), task: z.string(), caption: z.string() }),
-  z.strictObject({ type: z.literal("slot_skipped"), slot: z.string(), reason: text }),
-  z.strictObject({ type: z.literal("open_point_signed"), key: z.string(), text: z.string(), reason: text }),
-  z.strictObject({ type: z.literal("noted"), text }),
-  z.strictObject({ type: z.literal("struck"), undoes, event: z.uuid() }),
-  z.strictObject({
+  z.object({ type: z.literal("step_confirmed"), step: words, caution: words.nullable() }),
+  z.object({ type: z.literal("caution_shown"), task: words, text: words }),
+  z.object({ type: z.literal("stop_cleared"), event: words, reason: words }),
+  z.object({ type: z.literal("photo_taken"), photo: words, task: words, caption: words }),
+  z.object({ type: z.literal("slot_skipped"), slot: words, reason: words }),
+  z.object({ type: z.literal("open_point_signed"), key: words, text: words, reason: words }),
+  z.object({ type: z.literal("noted"), text: words }),
+  z.object({ type: z.literal("struck"), undoes, event: words }),
+  z.object({
     type: z.literal("job_released"),
     /** What is to be looked at again: by the meter's own unit, by days, or at the next job. */
-    rechecks: z
-      .array(z.strictObject({ what: z.string(), due: z.number().nullable(), days: z.int().nullable() }))
-      .default([]),
+    rechecks: z.array(z.object({ what: words, due: z.number().nullable(), days: whole.nullable() })),
   }),
-  z.strictObject({ type: z.literal("job_reopened"), reason: text }),
+  z.object({ type: z.literal("job_reopened"), reason: words }),
 ]);
 export type Body = z.infer<typeof bodySchema>;
 export type BodyOf<T extends Body["type"]> = Extract<Body, { type: T }>;
@@ -387,6 +399,18 @@ export const eventSchema = z.strictObject({
   typed: typedSchema.optional(),
 });
 export type JobEvent = z.infer<typeof eventSchema>;
+
+/** The format in which a line is written today. */
+export const EVENT_FORMAT = FORMATS.event;
+
+/**
+ * A line of the log that was kept in some format, in today's shape.
+ * Errors: HistoryFault where a later version kept it; ZodError where its shape cannot be read at all.
+ */
+export const readEvent = (kept: { format: number; body: unknown } & Record<string, unknown>): JobEvent => {
+  const { format, body, ...line } = kept;
+  return eventSchema.parse({ ...line, body: inTodaysShape("event", body, format) });
+};
 
 /** When the work of a line was done, as far as anybody knows: when it was typed, else when it was kept. */
 export const doneAt = (event: JobEvent): string => event.typed?.at ?? event.at;

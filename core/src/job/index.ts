@@ -41,7 +41,6 @@ export {
 } from "./applies.ts";
 export {
   type Bench,
-  benchSchema,
   type Gauge,
   gaugeSchema,
   labourSchema,
@@ -83,11 +82,13 @@ export {
   draftSchema,
   type Estimate,
   type EventOf,
+  EVENT_FORMAT,
   eventSchema,
   isEvent,
   type JobEvent,
   NOT_NUMBERS,
   type Phase,
+  readEvent,
   RELEASE_WORD,
   type Stray,
   straySchema,

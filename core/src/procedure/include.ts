@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type Condition, conditionSchema } from "./condition.ts";
+import { upcastProcedure } from "./schema.ts";
 import { id, sentence } from "./spine.ts";
 
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
@@ -18,6 +19,7 @@ const lines = z.array(sentence).default([]);
 
 /** A shared piece as its file holds it: entries, points, steps, questions, gates and routes that several assemblies use. */
 const pieceSchema = z.strictObject({
+  format: z.number().optional(),
   piece: id,
   note: sentence.optional(),
   ...held,
@@ -86,7 +88,7 @@ function firstIssue({ issues: [first] }: z.ZodError): string {
  * Errors: IncludeFault for an unknown piece, one that includes itself, and one that is none.
  */
 export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): unknown {
-  const whole = wholeSchema.safeParse(body);
+  const whole = wholeSchema.safeParse(upcastProcedure(body));
   // What is no procedure at all is told by the procedure's own schema.
   if (!whole.success) return body;
   // A piece named twice with the same words is there once; with other words it is another, such as a second bearing.
@@ -102,7 +104,7 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
       if (found === undefined) {
         throw new IncludeFault(`"${name}" is no shared piece: ${[...pieces.keys()].sort().join(", ")}.`);
       }
-      const piece = pieceSchema.safeParse(filled(name, found, words));
+      const piece = pieceSchema.safeParse(upcastProcedure(filled(name, found, words)));
       if (!piece.success) throw new IncludeFault(`shared piece "${name}": ${firstIssue(piece.error)}`);
       // Its own pieces come first, so that what is outermost is asked for first.
       const taken = onlyWhen(when, piece.data);

@@ -1,3 +1,4 @@
+export { procedureSchema } from "./check.ts";
 export { type Condition, type Facts, factsIn, holds, machineFact } from "./condition.ts";
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
@@ -45,13 +46,14 @@ export {
   type PartEntry,
   type Point,
   type Procedure,
-  procedureSchema,
   type Question,
+  readProcedure,
   type SlackStep,
   type SplineStep,
   type Step,
   type VerifyStep,
   type WaitStep,
+  upcastProcedure,
   type Way,
 } from "./schema.ts";
 export { DECISIONS, type Sized, sizeFor } from "./spine.ts";

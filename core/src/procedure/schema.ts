@@ -1,6 +1,6 @@
 import { z } from "zod";
+import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
-import { lint } from "./lint.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema, recheckSchema } from "./questions.ts";
 import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
@@ -21,7 +21,10 @@ const gateSchema = z.strictObject({
 /** The order of some entries when a condition holds: a way of access may turn the row about. */
 const routeSchema = z.strictObject({ when: conditionSchema, order: z.array(id).min(2) });
 
-const shape = z.strictObject({
+/** What a procedure file may say. Whether it can be followed is another question: `procedureSchema` in check.ts. */
+export const procedureShape = z.strictObject({
+  /** The format that it is written in; a file that says none is of the first. */
+  format: z.literal(FORMATS.procedure).default(FORMATS.procedure),
   id,
   version: z.int().min(1),
   title: sentence,
@@ -47,11 +50,19 @@ const shape = z.strictObject({
     rechecks: z.array(z.strictObject({ when: conditionSchema.optional(), ...recheckSchema.shape })).default([]),
   }),
 });
-export type Procedure = z.infer<typeof shape>;
+export type Procedure = z.infer<typeof procedureShape>;
 
-export const procedureSchema = shape.superRefine((procedure, context) => {
-  for (const { path, message } of lint(procedure)) context.addIssue({ code: "custom", path, message });
-});
+/** A procedure or a shared piece as a file or a shop holds it, in today's shape. */
+export const upcastProcedure = (body: unknown): unknown =>
+  inTodaysShape("procedure", body, isLoose(body) && typeof body.format === "number" ? body.format : 1);
+
+const kept = withoutRules(procedureShape);
+
+/**
+ * A procedure that was kept, whatever today's checks would say of it: jobs go on with what they began with.
+ * Errors: HistoryFault where a later version kept it; ZodError where its shape cannot be read at all.
+ */
+export const readProcedure = (body: unknown): Procedure => kept.parse(upcastProcedure(body));
 
 export type DecisionWord = (typeof DECISIONS)[number];
 export type Entry = Procedure["spine"][number];

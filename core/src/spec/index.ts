@@ -2,9 +2,12 @@ export { figureEntered, type FigureTyped, figureTypedSchema, specWords } from ".
 export { believable, type KnownFigure, KNOWN_FIGURES, MOST_COUNT } from "./known.ts";
 export {
   configOf,
+  FIGURE_FORMAT,
+  keptSpec,
   limitOf,
   specsOfBuild,
   type PlacesSpec,
+  readFigure,
   type Source,
   sourceLine,
   sourceSchema,

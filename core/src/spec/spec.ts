@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { heightSchema } from "../clutch/stack.ts";
+import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { limitSchema } from "../metrology/index.ts";
 import { KNOWN_FIGURES } from "./known.ts";
 
@@ -72,6 +73,32 @@ export const specSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("word"), ...common, word: z.string().min(1).max(120) }),
 ]);
 export type Spec = z.infer<typeof specSchema>;
+
+const KINDS = ["limit", "height", "torque", "count", "places", "figure", "word"] as const;
+/**
+ * A figure that was kept: what it says was checked when it was entered, and a rule that became stricter since locks
+ * nothing. Its kind, key, name and source are what everything that shows it goes by.
+ */
+export const keptSpec = z.custom<Spec>(
+  (value) =>
+    z
+      .looseObject({
+        kind: z.enum(KINDS),
+        key: z.string(),
+        label: z.string(),
+        source: z.looseObject({ grade: z.string(), book: z.string() }),
+      })
+      .safeParse(value).success,
+  "no figure that can be read",
+);
+
+/** The format in which a figure is written today. */
+export const FIGURE_FORMAT = FORMATS.figure;
+
+/** A figure as a book or a machine has it on file, in today's shape. Errors: as `readEvent`. */
+export const readFigure = (body: unknown, format: number): Spec =>
+  keptSpec.parse(inTodaysShape("figure", body, format));
+
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
 export type PlacesSpec = Extract<Spec, { kind: "places" }>;
 

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { type Actor, type Draft, fold } from "@averin/core";
+import { type Actor, type Draft, EVENT_FORMAT, FIGURE_FORMAT, fold } from "@averin/core";
 import type { Database } from "../database.ts";
 import { migrate } from "../migrations.ts";
 import { Refused } from "../refused.ts";
@@ -71,7 +71,7 @@ test("a count on file that no assembly has is told by its name, and opens nothin
   const source = { grade: "guess", book: "x", edition: "", page: "", checkedBy: null };
   const row = randomUUID();
   const common = { machineId: id, specKey: "friction-count", enteredBy: "x", enteredAt: new Date() };
-  await db.machineFigures.create({ id: row, ...common, body: { ...tooMany, source } });
+  await db.machineFigures.create({ id: row, ...common, format: FIGURE_FORMAT, body: { ...tooMany, source } });
   const before = await db.jobs.count();
   await expect(newJob()).rejects.toThrow(/Friction plates: 20000 on file, and at most 30 are worked with/);
   expect(await db.jobs.count()).toBe(before);
@@ -242,7 +242,7 @@ test("another process's lines are seen at the next write, whatever was read befo
   const last = (await eventsAfter(db, id, 1))[0];
   await other.events.create({
     ...{ jobId: id, number: 3, id: randomUUID(), type: "reading_taken", at: new Date() },
-    ...{ by: technician, body: last?.body },
+    ...{ by: technician, format: EVENT_FORMAT, body: last?.body },
   });
   await other.jobs.update({ lastNumber: 3 }, { where: { id } });
   const { kept } = await appendEvents(db, id, line(reading(2, "2.85")), technician);

@@ -8,7 +8,7 @@ import {
   configOf,
   countsNeeded,
   draftSchema,
-  eventSchema,
+  EVENT_FORMAT,
   fold,
   type JobEvent,
   type JobState,
@@ -18,6 +18,7 @@ import {
   madeFor,
   type RefusalData,
   type Stray,
+  readEvent,
   rememberedFigures,
   summarise,
   type Typed,
@@ -77,8 +78,8 @@ export const appendSchema = z.strictObject({
 });
 
 const asEvent = (row: JobEventRow): JobEvent =>
-  eventSchema.parse({
-    ...{ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, body: row.body },
+  readEvent({
+    ...{ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, format: row.format, body: row.body },
     ...(row.typed == null ? {} : { typed: row.typed }),
   });
 
@@ -227,6 +228,7 @@ async function insert(
       type: event.body.type,
       at: new Date(event.at),
       by: event.by,
+      format: EVENT_FORMAT,
       body: event.body,
       typed: event.typed ?? null,
     })),

@@ -1,8 +1,18 @@
 import type { Database } from "../database.ts";
 import { actorCalled, openedClutchJob, testDatabase } from "../testing.ts";
-import { jobById } from "./jobs.ts";
+import { fold, openPoints } from "@averin/core";
+import { eventsAfter, jobById } from "./jobs.ts";
 import { createHash, randomUUID } from "node:crypto";
-import { enterFigure, keepProcedure, procedureByHash, proceduresFor, setPreset, shopChanged } from "./shop.ts";
+import {
+  enterFigure,
+  keepProcedures,
+  offerNewest,
+  procedureByHash,
+  procedureHash,
+  proceduresFor,
+  setPreset,
+  shopChanged,
+} from "./shop.ts";
 
 // Limits in this file are invented.
 let db: Database;
@@ -37,12 +47,16 @@ test("figures are read anew once somebody says that they changed, and are the sa
 test("a job keeps the version it began with; new jobs take the newest", async () => {
   const { bench } = await jobById(db, jobId);
   const next = { ...bench.procedure, version: bench.procedure.version + 1, title: "Clutch pack, newer" };
-  const hash = await keepProcedure(db, next);
-  expect(await keepProcedure(db, next)).toBe(hash);
+  const hash = procedureHash(next);
+  await keepProcedures(db, [next]);
+  await keepProcedures(db, [next]);
+  expect(await offerNewest(db)).toEqual([]);
   expect((await proceduresFor(db, ["coil-spring"]))[0]?.hash).toBe(hash);
   expect((await jobById(db, jobId)).bench.procedure.title).toBe(bench.procedure.title);
   expect((await procedureByHash(db, hash)).title).toBe("Clutch pack, newer");
 });
+
+const readEventsAnew = (id: string) => eventsAfter(db, id, 0);
 
 describe("a figure of one machine", () => {
   const typed = { key: "steel-warp", grade: "measured" as const, where: "plate on the table", most: "0.2", page: "" };
@@ -94,6 +108,33 @@ test("a procedure kept in an earlier shape is read in today's: jobs go on with w
   }));
   const body = { ...bench.procedure, questions };
   const hash = createHash("sha256").update(JSON.stringify(body)).digest("hex");
-  await db.procedures.create({ hash, procedureId: "older", version: 1, body });
+  const { format: _, ...unnumbered } = body;
+  const row = { hash, procedureId: "older", version: 1, build: body.build, keptAt: new Date(), offered: false };
+  await db.procedures.create({ ...row, body: unnumbered });
   expect((await procedureByHash(db, hash)).questions).toEqual(bench.procedure.questions);
+});
+
+test("a kept procedure that today's checks refuse opens its jobs and their sheets, and is only not offered for new ones", async () => {
+  const { bench, events } = await jobById(db, jobId);
+  // A rule that came later: nothing is tightened after an entry that the spine does not have.
+  const spine = bench.procedure.spine.map((entry) =>
+    entry.kind === "fasteners" ? { ...entry, torque: { ...entry.torque, after: "no-such-entry" } } : entry,
+  );
+  const refused = { ...bench.procedure, id: "clutch-refused", title: "Clutch, refused", spine };
+  await keepProcedures(db, [refused]);
+  const [told] = await offerNewest(db);
+  expect(told).toMatchObject({ procedure: `clutch-refused ${bench.procedure.version}` });
+  expect(told?.faults[0]).toMatch(/"no-such-entry" is no part of the spine/);
+  expect((await proceduresFor(db, ["coil-spring"])).map(({ procedure }) => procedure.id)).not.toContain(refused.id);
+  await db.jobs.update({ procedureHash: procedureHash(refused) }, { where: { id: jobId } });
+  const opened = await jobById(db, jobId);
+  expect(opened.bench.procedure.title).toBe("Clutch, refused");
+  expect(openPoints(opened.bench, fold(events)).length).toBeGreaterThan(0);
+});
+
+test("what a later version of Averin kept is told as such, by its format", async () => {
+  await db.events.update({ format: 99 }, { where: { jobId } });
+  await expect(readEventsAnew(jobId)).rejects.toThrow(/kept by a later version of Averin \(format 99/);
+  await db.events.update({ format: 1 }, { where: { jobId } });
+  expect(await readEventsAnew(jobId)).not.toEqual([]);
 });

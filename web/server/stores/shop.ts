@@ -3,6 +3,7 @@ import {
   type Actor,
   type Bench,
   figureEntered,
+  FIGURE_FORMAT,
   type FigureTyped,
   type Gauge,
   gaugeSchema,
@@ -10,41 +11,66 @@ import {
   labourSchema,
   type Procedure,
   procedureSchema,
+  readFigure,
+  readProcedure,
   type Remembered,
   type Spec,
   specSchema,
   specsOfBuild,
   type StorePart,
   storePartSchema,
+  upcastProcedure,
   type Wrench,
   wrenchSchema,
 } from "@averin/core";
-import type { Transaction } from "sequelize";
+import { Op, QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
 import { type Database } from "../database.ts";
-import { inTodaysShape } from "../olderProcedures.ts";
 import { notFound, Refused } from "../refused.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
 export const procedureHash = (procedure: Procedure): string =>
   createHash("sha256").update(JSON.stringify(procedure)).digest("hex");
 
-/** Keeps a procedure's version; a job refers to it by hash for good. */
-export async function keepProcedure(db: Database, procedure: Procedure): Promise<string> {
-  const hash = procedureHash(procedure);
-  await db.procedures.findOrCreate({
-    where: { hash },
-    defaults: { hash, procedureId: procedure.id, version: procedure.version, body: procedure },
-  });
-  return hash;
+/** Keeps procedures' versions; a job refers to its own by hash for good. */
+export async function keepProcedures(db: Database, procedures: readonly Procedure[], now = new Date()): Promise<void> {
+  const rows = procedures.map((procedure) => ({
+    ...{ hash: procedureHash(procedure), procedureId: procedure.id, version: procedure.version },
+    ...{ build: procedure.build, keptAt: now, offered: false, body: procedure },
+  }));
+  await db.procedures.bulkCreate(rows, { updateOnDuplicate: ["keptAt"] });
 }
 
-/** Procedures by hash: the same hash is the same text for good, so they are read and checked once. */
+/**
+ * Says anew which procedures new jobs are opened with: the newest of each, the later kept where a version was kept twice.
+ * One that today's checks refuse goes on with its own jobs and is not offered; told with what is wrong with it.
+ */
+export async function offerNewest(db: Database): Promise<{ procedure: string; faults: string[] }[]> {
+  const newest = await db.sequelize.query<{ hash: string; procedureId: string; version: number; body: unknown }>(
+    `SELECT hash, procedureId, version, body FROM (SELECT hash, procedureId, version, body, ROW_NUMBER() OVER
+      (PARTITION BY procedureId ORDER BY version DESC, keptAt DESC) AS newest FROM procedures) AS ranked
+      WHERE newest = 1 ORDER BY procedureId`,
+    { type: QueryTypes.SELECT },
+  );
+  const looked = newest.map(({ hash, procedureId, version, body }) => {
+    const held: unknown = typeof body === "string" ? JSON.parse(body) : body;
+    const { success, error } = procedureSchema.safeParse(upcastProcedure(held));
+    return { hash, procedure: `${procedureId} ${version}`, success, faults: error?.issues.map((i) => i.message) ?? [] };
+  });
+  const offered = looked.flatMap(({ hash, success }) => (success ? [hash] : []));
+  await db.write(async (transaction) => {
+    await db.procedures.update({ offered: false }, { where: { hash: { [Op.notIn]: offered } }, transaction });
+    await db.procedures.update({ offered: true }, { where: { hash: offered }, transaction });
+  });
+  return looked.filter(({ success }) => !success);
+}
+
+/** Procedures by hash: the same hash is the same text for good, so they are read once. */
 const read = new Map<string, Procedure>();
 
 /** A kept procedure in today's shape, by its hash. */
 function inShape(hash: string, body: unknown): Procedure {
-  const procedure = read.get(hash) ?? procedureSchema.parse(inTodaysShape(body));
+  const procedure = read.get(hash) ?? readProcedure(body);
   read.set(hash, procedure);
   return procedure;
 }
@@ -57,21 +83,17 @@ export async function procedureByHash(db: Database, hash: string, transaction?: 
   return inShape(hash, row.get("body"));
 }
 
-/** The newest version of each procedure for any of these builds, by title; the latest kept where a version was kept twice. */
+/** The procedures offered for any of these builds, or all that are, by title. */
 export async function proceduresFor(
   db: Database,
-  builds: readonly string[],
+  builds: readonly string[] | "any",
   transaction?: Transaction,
 ): Promise<{ hash: string; procedure: Procedure }[]> {
-  const rows = await db.procedures.findAll({ order: [["version", "DESC"]], transaction: transaction ?? null });
-  const newest = new Map<string, { hash: string; procedure: Procedure }>();
-  for (const row of rows) {
-    const procedure = inShape(row.get("hash") as string, row.get("body"));
-    if (builds.includes(procedure.build) && !newest.has(procedure.id)) {
-      newest.set(procedure.id, { hash: row.get("hash") as string, procedure });
-    }
-  }
-  return [...newest.values()].sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
+  const where = { offered: true, ...(builds === "any" ? {} : { build: [...builds] }) };
+  const rows = await db.procedures.findAll({ where, transaction: transaction ?? null });
+  return rows
+    .map((row) => ({ hash: row.get("hash") as string, procedure: inShape(row.get("hash") as string, row.get("body")) }))
+    .sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
 }
 
 /** Procedures that stand in their folder and cannot be followed: file, and what would be right. */
@@ -88,7 +110,7 @@ async function labourOf(db: Database, transaction?: Transaction): Promise<Bench[
 async function bookSpecs(db: Database, bookId: string | null, transaction?: Transaction): Promise<Spec[]> {
   if (bookId === null) return [];
   const rows = await db.specs.findAll({ where: { bookId }, transaction: transaction ?? null });
-  return rows.map((row) => specSchema.parse(row.get("body")));
+  return rows.map((row) => readFigure(row.get("body"), row.get("format") as number));
 }
 
 /** Whose figures: a machine's own, and those of its model's book. */
@@ -108,7 +130,10 @@ export async function specsOf(
     order: [["enteredAt", "DESC"]],
     transaction: transaction ?? null,
   });
-  const all = [...rows.map((row) => specSchema.parse(row.get("body"))), ...(await bookSpecs(db, bookId, transaction))];
+  const all = [
+    ...rows.map((row) => readFigure(row.get("body"), row.get("format") as number)),
+    ...(await bookSpecs(db, bookId, transaction)),
+  ];
   const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
   const governing = all.filter(governs);
   const specs = specsOfBuild(governing);
@@ -130,7 +155,7 @@ export async function enterFigure(db: Database, machineId: string, typed: Figure
   await db.write(async (transaction) => {
     await db.machineFigures.create(
       {
-        ...{ id: randomUUID(), machineId, specKey: spec.value.key, body: spec.value },
+        ...{ id: randomUUID(), machineId, specKey: spec.value.key, format: FIGURE_FORMAT, body: spec.value },
         ...{ enteredBy: by.name, enteredAt: new Date() },
       },
       { transaction },
@@ -161,7 +186,13 @@ export async function rememberFigures(
       value,
       unit: known?.unit ?? "1",
     });
-    const common = { machineId: job.machineId, specKey: key, enteredBy: by.name, enteredAt: new Date() };
+    const common = {
+      machineId: job.machineId,
+      specKey: key,
+      format: FIGURE_FORMAT,
+      enteredBy: by.name,
+      enteredAt: new Date(),
+    };
     await db.machineFigures.create({ id: randomUUID(), ...common, body }, { transaction });
   }
   await shopChanged(db, transaction);
@@ -200,8 +231,10 @@ export const presetSchema = z.strictObject({ question: z.string().min(1).max(60)
 
 /** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
 export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
-  const procedures = (await db.procedures.findAll()).map((row) => inShape(row.get("hash") as string, row.get("body")));
-  const offered = procedures.flatMap((p) => p.questions.filter((q) => q.id === question && q.kind === "school"));
+  const procedures = await proceduresFor(db, "any");
+  const offered = procedures.flatMap(({ procedure: p }) =>
+    p.questions.filter((q) => q.id === question && q.kind === "school"),
+  );
   if (!offered.some((q) => q.ways.some((way) => way.word === word))) {
     throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });
   }

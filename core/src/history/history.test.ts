@@ -1,0 +1,72 @@
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { z } from "zod";
+import type { Bench } from "../job/index.ts";
+import { fold, openPoints, readEvent, summarise, walk } from "../job/index.ts";
+import { readProcedure } from "../procedure/index.ts";
+import { limitOf, readFigure } from "../spec/index.ts";
+import { FORMATS, inTodaysShape, withoutRules } from "./index.ts";
+
+/** What was kept in each format so far: a procedure, the whole log of a job with it, odd lines of others, figures. */
+type Kept = { procedure: object; job: object[]; lines: object[]; figures: object[] };
+const FOLDER = path.join(__dirname, "fixtures");
+const fixtures = readdirSync(FOLDER).map((file) => {
+  const format = Number(/^format-(\d+)/.exec(file)?.[1] ?? 1);
+  return [file, format, JSON.parse(readFileSync(path.join(FOLDER, file), "utf8")) as Kept] as const;
+});
+const line = (kept: object, format: number) => readEvent({ ...(kept as { body: unknown }), format });
+
+test.each(fixtures)("%s: a job kept then is opened now, laid out, and says where it stands", (_, format, kept) => {
+  const procedure = readProcedure(kept.procedure);
+  const events = kept.job.map((event) => line(event, format));
+  const bench: Bench = {
+    ...{ procedure, specs: kept.figures.map((figure) => readFigure(figure, format)), overruled: [], otherBuilds: [] },
+    ...{ gauges: [], wrenches: [], parts: [], presets: {}, labour: null },
+  };
+  const state = fold(events);
+  expect(state.lastNumber).toBe(kept.job.length);
+  expect(walk(bench, state).length).toBeGreaterThan(5);
+  expect(openPoints(bench, state).every(({ text }) => text !== "")).toBe(true);
+  expect(summarise(bench, state).next).not.toBe("");
+});
+
+test.each(fixtures)(
+  "%s: every kind of line and of figure kept then is read now, with nothing of it lost",
+  (_, format, kept) => {
+    for (const event of [...kept.job, ...kept.lines]) expect(line(event, format)).toMatchObject(event);
+    for (const figure of kept.figures) {
+      const read = readFigure(figure, format);
+      expect(read).toEqual(figure);
+      expect(() => limitOf(read)).not.toThrow();
+    }
+  },
+);
+
+test("a field that came later stands as what its absence meant", () => {
+  const body = { type: "part_fitted", entry: "lid", item: 1, facing: null };
+  expect(inTodaysShape("event", body, 1)).toEqual({ ...body, count: null });
+  expect(inTodaysShape("event", { ...body, count: 3 }, 1)).toEqual({ ...body, count: 3 });
+  expect(inTodaysShape("event", body, FORMATS.event)).toBe(body);
+});
+
+test("a rule that became stricter refuses what is taken in, and not what was kept; its shape is asked for as ever", () => {
+  const strict = z.strictObject({
+    word: z.string().regex(/^\S+$/),
+    count: z.int().min(1).default(2),
+    either: z.discriminatedUnion("kind", [z.strictObject({ kind: z.literal("a"), of: z.array(z.string().min(1)) })]),
+    pair: z.tuple([z.number().positive(), z.number()]).optional(),
+  });
+  const kept = { word: "two words", count: 0, either: { kind: "a", of: [""] }, pair: [-1, 2] };
+  expect(strict.safeParse(kept).success).toBe(false);
+  expect(withoutRules(strict).parse({ ...kept, odd: 1 })).toEqual(kept);
+  expect(withoutRules(strict).parse({ word: "x", either: { kind: "a", of: [] } })).toMatchObject({ count: 2 });
+  expect(withoutRules(strict).safeParse({ ...kept, word: 3 }).success).toBe(false);
+  expect(withoutRules(strict).safeParse({ ...kept, either: { kind: "b" } }).success).toBe(false);
+});
+
+test("what a later version wrote is refused by its format, and what is no record is left to its schema", () => {
+  expect(() => inTodaysShape("figure", {}, FORMATS.figure + 1)).toThrow(
+    /kept by a later version of Averin \(format 2;/,
+  );
+  expect(inTodaysShape("procedure", "torn", 1)).toBe("torn");
+});

@@ -1,0 +1,35 @@
+import { isLoose, type Loose, type Upcaster } from "./record.ts";
+
+const rows = (value: unknown, mend: (row: Loose) => Loose): unknown =>
+  Array.isArray(value) ? value.map((row: unknown) => (isLoose(row) ? mend(row) : row)) : value;
+/** What used to stand alone where a list stands now. */
+const asList = (value: unknown): unknown => (isLoose(value) ? [value] : value);
+
+/** A way of a question proposed for one part, and had one thing that spoke against it. */
+function way({ proposes, against, ...rest }: Loose): Loose {
+  return {
+    ...rest,
+    ...(proposes === undefined ? {} : { proposes: asList(proposes) }),
+    ...(against === undefined ? {} : { against: asList(against) }),
+  };
+}
+
+/** The gearing step is found by its calculator now. */
+function step(body: Loose): Loose {
+  if (body.calculator !== "chain.slack") return body;
+  const { gearing: _, ...rest } = body;
+  return rest;
+}
+
+/** Before formats were numbered; the drawing of the whole said then which questions it asks, and they were always these. */
+const numbered: Upcaster = ({ drawnBy: _, ...body }) => ({
+  ...body,
+  format: 2,
+  ...(body.questions === undefined
+    ? {}
+    : { questions: rows(body.questions, (q) => ({ ...q, ways: rows(q.ways, way) })) }),
+  ...(body.steps === undefined ? {} : { steps: rows(body.steps, step) }),
+});
+
+/** From each format of a procedure, or of a piece that procedures share, to the next. */
+export const PROCEDURE_STEPS: readonly Upcaster[] = [numbered];
