@@ -14,12 +14,12 @@ import {
   type JobState,
   nextTask,
   openPoints,
-  type Slot,
   tools,
   unsigned,
   waitingSlots,
   walk,
 } from "./src/job/index.ts";
+import type { Slot } from "./src/task/index.ts";
 import type { Procedure } from "./src/procedure/index.ts";
 
 /** For tests: the answer, or the refusal thrown as a failure. */

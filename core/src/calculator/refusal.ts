@@ -12,6 +12,12 @@ export const REFUSAL_CODES = [
 ] as const;
 export type RefusalCode = (typeof REFUSAL_CODES)[number];
 
+/** What a line lacks that has to be said or done with it, where it is refused for want of that; of a gate which one. */
+export type Lacks = {
+  what: "gate" | "condition" | "load" | "pair" | "direction" | "side";
+  id?: string;
+};
+
 /** What a refused input is told: data first, then one sentence that says what would be right. */
 export type RefusalData = {
   code: RefusalCode;
@@ -20,6 +26,7 @@ export type RefusalData = {
   message: string;
   /** quantity.parse only: zero-based place of the first character that cannot be accepted. */
   at?: number;
+  lacks?: Lacks;
 };
 
 /** Thrown inside a calculator and turned into data at its edge; never leaves the core. */

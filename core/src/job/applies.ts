@@ -10,12 +10,12 @@ import {
   type Step,
 } from "../procedure/index.ts";
 import type { Spec } from "../spec/index.ts";
+import { slot } from "../task/lines.ts";
 import { type Bench, specFor } from "./bench.ts";
 import { type EventOf, isEvent } from "./events.ts";
 import { factsOf, hasComeOff } from "./facts.ts";
 import { type JobState, latest } from "./fold.ts";
 import { perState } from "./perState.ts";
-import { slot } from "./slot.ts";
 
 /**
  * The entries that this job works on, in the order they come off: those whose condition holds by what is known, and

@@ -4,20 +4,16 @@ import { lead, technician } from "../../testingBench.ts";
 import { questionOf, stepOf } from "../procedure/index.ts";
 import {
   type Bench,
-  costByLife,
-  estimateFor,
-  figuresMissing,
   interpret,
   isAnswered,
   judgeItem,
   limitAt,
-  slot,
-  suggestTurn,
   tools,
   waitingSlots,
   walk,
   RELEASE_WORD,
 } from "./index.ts";
+import { costByLife, estimateFor, figuresMissing, slot, suggestTurn } from "../task/index.ts";
 
 // Every figure here is invented.
 /** What the line says to something typed at a job as it stands. */
@@ -70,7 +66,7 @@ describe("the outboard joint", () => {
     expect(job.type("hammer")).toBe("Say which: 1 inner race, 2 cage, 3 bell.");
     expect(job.events).toHaveLength(before);
     expect(job.offer({ type: "part_removed", entry: "joint-out" })).toMatchObject({
-      error: { path: "gate:strike-first" },
+      error: { lacks: { what: "gate", id: "strike-first" } },
     });
     expect(job.type("1")).toMatch(/: inner race, right$/);
   });
@@ -228,7 +224,7 @@ describe("wheels", () => {
       "inspect:wheel-bearings:found": ["smooth"],
     });
     const pull = { type: "torque_applied" as const, entry: "pinch-left", place: 1, pass: 1, text: "25", wrench: "B" };
-    expect(job.offer(pull)).toMatchObject({ error: { path: "gate:bounce-first" } });
+    expect(job.offer(pull)).toMatchObject({ error: { lacks: { what: "gate", id: "bounce-first" } } });
     expect(job.offer({ type: "gate_passed", gate: "bounce-first", reason: "x" }).ok).toBe(false);
     job.until("inspect:fork-left:left", {});
     job.type("smooth");

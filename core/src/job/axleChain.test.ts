@@ -11,13 +11,11 @@ import {
   pullList,
   rememberedFigures,
   setAside,
-  slackWorked,
-  slot,
-  suggestTurn,
   summarise,
   walk,
   RELEASE_WORD,
 } from "./index.ts";
+import { slackWorked, slot, suggestTurn } from "../task/index.ts";
 
 // Every figure here is invented, but for the slack that remains at the tightest: 6 to 13 mm, common practice, no source.
 const axle = shop(
@@ -108,7 +106,7 @@ describe("the axle from the inboard end", () => {
     };
     const job = axleAt("fit:cup", other);
     const fit = { type: "part_fitted" as const, entry: "cup", item: 1 };
-    expect(job.offer(fit)).toMatchObject({ ok: false, error: { path: "gate:dirty-joint" } });
+    expect(job.offer(fit)).toMatchObject({ ok: false, error: { lacks: { what: "gate", id: "dirty-joint" } } });
     const pass = { type: "gate_passed" as const, gate: "dirty-joint", reason: "owner told" };
     expect(job.offer(pass)).toMatchObject({ ok: false, error: { message: "Only a lead lets the work pass a gate." } });
     job.by = lead;
@@ -123,7 +121,9 @@ describe("the axle from the inboard end", () => {
       error: { message: expect.stringMatching(/^Not yet\. Closed bands go onto the shaft before the boot/) },
     });
     const small = { type: "part_fitted" as const, entry: "band-in-small", item: 1 };
-    expect(axleAt("do:vent-in").offer(small)).toMatchObject({ error: { path: "gate:vent-before-last" } });
+    expect(axleAt("do:vent-in").offer(small)).toMatchObject({
+      error: { lacks: { what: "gate", id: "vent-before-last" } },
+    });
   });
 
   test("the owner's word is kept with name, words and sum; a price that changes since asks again", () => {
@@ -377,7 +377,7 @@ describe("the chain", () => {
       wrench: "B",
     };
     job.type("58");
-    expect(job.offer(pull)).toMatchObject({ error: { path: "gate:slack-before-nut" } });
+    expect(job.offer(pull)).toMatchObject({ error: { lacks: { what: "gate", id: "slack-before-nut" } } });
     job.type("3");
     job.type("40");
     expect(job.offer(pull).ok).toBe(true);

@@ -1,5 +1,5 @@
-import { z } from "zod";
 import { fields } from "../calculator/index.ts";
+import { z } from "zod";
 import type { Procedure, Question } from "../procedure/index.ts";
 import type { Spec } from "../spec/index.ts";
 

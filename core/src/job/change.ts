@@ -1,8 +1,8 @@
 import { phaseOfStage, pointOf } from "../procedure/index.ts";
+import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
-import { slot } from "./slot.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 

@@ -1,8 +1,8 @@
 import { type Facts, machineFact } from "../procedure/index.ts";
+import { slot } from "../task/lines.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
-import { slot } from "./slot.ts";
 
 /** How strongly a finding or a decision speaks; the strongest of several items rules. */
 const FINDING_WEIGHT: Record<string, number> = { keep: 1, watch: 2, renew: 3, stop: 4 };

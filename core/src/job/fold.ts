@@ -1,5 +1,5 @@
+import { isTaskLine, slotOf, type TaskLine } from "../task/lines.ts";
 import { type Body, type BodyOf, type Draft, type EventOf, isEvent, type JobEvent, type Stray } from "./events.ts";
-import { slot } from "./slot.ts";
 
 /** A job as its log tells it. Everything else (verdicts, order, open points) is worked out from this. */
 export type JobState = {
@@ -31,60 +31,8 @@ export type JobState = {
 };
 
 /** The slot that a line answers, or null for lines that answer none. */
-export function slotKeyOf(body: Body | Draft): string | null {
-  switch (body.type) {
-    case "part_removed":
-      return slot.off(body.entry).key;
-    case "fastener_out":
-      return slot.out(body.entry, body.place).key;
-    case "pieces_counted":
-      return slot.count(body.piece, body.way).key;
-    case "question_answered":
-      return slot.ask(body.question).key;
-    case "wait_started":
-      return slot.start(body.wait).key;
-    case "wait_ended":
-      return slot.end(body.wait).key;
-    case "pack_checked":
-      return slot.check(body.step, body.check).key;
-    case "fastener_locked":
-      return slot.lock(body.entry, body.place).key;
-    case "step_verified":
-      return slot.verify(body.step).key;
-    case "adjust_read":
-    case "adjust_turned":
-      return slot.adjust(body.step).key;
-    case "figure_taken":
-      return slot.compute(body.step).key;
-    case "reading_worded":
-    case "reading_taken":
-      return slot.read(body.point, body.item, body.place, body.phase).key;
-    case "finding_recorded":
-      return slot.find(body.point, body.item).key;
-    case "decision_taken":
-      return slot.decide(body.part, body.item).key;
-    case "build_accepted":
-      return slot.build(body.step).key;
-    case "part_fitted":
-      return slot.fit(body.entry, body.item).key;
-    case "torque_applied":
-      return slot.pull(body.entry, body.place, body.pass).key;
-    case "step_confirmed":
-      return slot.do(body.step).key;
-    case "job_opened":
-    case "slot_skipped":
-    case "open_point_signed":
-    case "noted":
-    case "caution_shown":
-    case "stop_cleared":
-    case "gate_passed":
-    case "photo_taken":
-    case "struck":
-    case "job_released":
-    case "job_reopened":
-      return null;
-  }
-}
+export const slotKeyOf = (body: Body | Draft): string | null =>
+  isTaskLine(body.type) ? slotOf(body as BodyOf<TaskLine>).key : null;
 
 /** The one fold: from a job's log, and what the log could not take, to its state; in the browser and on the server alike. */
 export function fold(events: readonly JobEvent[], strays: readonly Stray[] = []): JobState {

@@ -1,20 +1,10 @@
 import { type Facts, type Gate, holds } from "../procedure/index.ts";
+import { readTaskId } from "../task/ids.ts";
+import { isAnswered } from "./answered.ts";
 import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
-import { isAnswered, walk } from "./walk.ts";
-
-/** The fact that a task stands for once everything it asks for is answered; others stand for none. */
-const PROGRESS: Record<string, string> = {
-  off: "off",
-  fit: "fitted",
-  do: "done",
-  verify: "done",
-  adjust: "done",
-  compute: "done",
-  build: "done",
-  end: "done",
-};
+import { walk } from "./walk.ts";
 
 /** What gates may ask for besides what is known: what is off, in and done. What is not in this job is no hindrance. */
 function progress(bench: Bench, state: JobState): Facts {
@@ -23,9 +13,8 @@ function progress(bench: Bench, state: JobState): Facts {
   for (const { id } of spine) for (const kind of ["off", "fitted"]) facts.set(`${kind}:${id}`, "yes");
   for (const { id } of steps) facts.set(`done:${id}`, "yes");
   for (const task of walk(bench, state)) {
-    const [kind = "", id = ""] = task.id.split(":");
-    const fact = PROGRESS[kind];
-    if (fact && !task.slots.every((s) => isAnswered(bench, state, s))) facts.set(`${fact}:${id}`, "no");
+    const fact = readTaskId(task.id)?.fact;
+    if (fact && !task.slots.every((s) => isAnswered(bench, state, s))) facts.set(fact, "no");
   }
   return facts;
 }

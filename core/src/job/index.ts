@@ -1,40 +1,14 @@
-export {
-  type Aim,
-  aimOf,
-  isAdjusted,
-  aimWords,
-  sideToTighten,
-  judgeRound,
-  limitOfAim,
-  type Round,
-  roundWords,
-  suggestTurn,
-  trailOf,
-  turnOf,
-} from "./adjust.ts";
-export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
-export { rowOf } from "./row.ts";
-export {
-  backoffWorked,
-  figuresMissing,
-  gearingWorked,
-  pairWorked,
-  slackWorked,
-  splineWorked,
-  workedOut,
-} from "./computed.ts";
-export { halfRead } from "./halfRead.ts";
-export { type Told, toldAt } from "./told.ts";
-export { toolList } from "./toolList.ts";
+export { complete, isStrikeable, wrongTogether } from "./accept.ts";
+export { isAnswered, isOff, isSkipped, nextTask, slotName, slotsInHand, waitingSlots } from "./answered.ts";
 export {
   activeParts,
   activePoints,
   activeSpine,
+  facingOf,
   goesBack,
   isWithheld,
   limitAt,
   specAt,
-  facingOf,
   type Stop,
   stopsOf,
   wayOf,
@@ -51,43 +25,21 @@ export {
   type Wrench,
   wrenchSchema,
 } from "./bench.ts";
-export { complete, facingInPack } from "./complete.ts";
-export { asTyped } from "./slips.ts";
-export {
-  answerSentence,
-  cautionDrafts,
-  CHANGE_REASONS,
-  DECISION_REASONS,
-  draftsOf,
-  eventSentence,
-  interpret,
-  lastStrikeable,
-  type LineAnswer,
-  type LineContext,
-  minutesWords,
-  reasonFrom,
-  SKIP_REASONS,
-  strikeOf,
-  tools,
-} from "./entryLine.ts";
+export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export {
   type Actor,
   actorSchema,
   type Body,
   type BodyOf,
   bodySchema,
-  type BuildPlate,
   doneAt,
   type Draft,
   draftSchema,
-  type Estimate,
-  type EventOf,
   EVENT_FORMAT,
+  type EventOf,
   eventSchema,
   isEvent,
   type JobEvent,
-  NOT_NUMBERS,
-  type Phase,
   readEvent,
   RELEASE_WORD,
   type Stray,
@@ -95,10 +47,8 @@ export {
   type Typed,
   typedSchema,
 } from "./events.ts";
-export { type Recheck, rechecksOf } from "./rechecks.ts";
-export { type Remembered, rememberedFigures } from "./remembered.ts";
-export { agreedFrom, costByLife, estimateChanged, estimateFor } from "./estimate.ts";
 export { factsOf } from "./facts.ts";
+export { type Phase } from "./fields.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
 export { shutGate } from "./gates.ts";
 export {
@@ -115,49 +65,27 @@ export {
   verdictWord,
 } from "./judged.ts";
 export {
-  OPEN_GROUPS,
-  type OpenGroup,
-  type OpenPoint,
-  openPoints,
-  type Summary,
-  summarise,
-  unsigned,
-} from "./openPoints.ts";
-export { type MarkPattern, patternOf } from "./pattern.ts";
+  asTyped,
+  cautionDrafts,
+  CHANGE_REASONS,
+  DECISION_REASONS,
+  draftsOf,
+  interpret,
+  lastStrikeable,
+  lineHelp,
+  reasonFrom,
+  SKIP_REASONS,
+  strikeOf,
+  tools,
+} from "./line.ts";
+export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
-export { type Fault, rehearse, rehearsedJob, type Rehearsal } from "./rehearse.ts";
+export { type Recheck, rechecksOf } from "./rechecks.ts";
+export { type Fault, type Rehearsal, rehearse, rehearsedJob } from "./rehearse.ts";
+export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";
-export { type Slot, slot } from "./slot.ts";
-export { STACK_CHECKS, type StackCheck, stackChecks } from "./stackChecks.ts";
-export { type StackCapacity, stackCapacity } from "./stackCapacity.ts";
-export { type StackPick, stackPick } from "./stackPick.ts";
-export {
-  acceptedBuild,
-  asLayers,
-  layersOf,
-  layPlates,
-  packOf,
-  type Plate,
-  platesOf,
-  type StackInput,
-  type StackOffer,
-  stackOffer,
-} from "./stack.ts";
-export { bandOf, type PullState, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
-export { inTray, onRing, piecesWords, placesOf, placeWords, type TrayLine, trayOf, type TrayPlace } from "./tray.ts";
-export { type Waiting, waitsOf } from "./waits.ts";
-export { tailOf, verified } from "./verify.ts";
-export {
-  computeStepOf,
-  isAnswered,
-  isOff,
-  isSkipped,
-  nextTask,
-  slotName,
-  slotsInHand,
-  type Stage,
-  STAGES,
-  type Task,
-  waitingSlots,
-  walk,
-} from "./walk.ts";
+export { answerSentence, eventSentence } from "./sentences.ts";
+export { type Stage, STAGES, type Task } from "./task.ts";
+export { type Told, toldAt } from "./told.ts";
+export { toolList } from "./toolList.ts";
+export { walk } from "./walk.ts";

@@ -10,11 +10,12 @@ import {
   phaseOfStage,
 } from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
+import { slot } from "../task/lines.ts";
 import { activePoints, wayOf } from "./applies.ts";
 import type { Bench, Gauge } from "./bench.ts";
-import { type BodyOf, type EventOf, isEvent, type Phase } from "./events.ts";
+import { type BodyOf, type EventOf, isEvent } from "./events.ts";
+import type { Phase } from "./fields.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
-import { slot } from "./slot.ts";
 
 type Reading = EventOf<"reading_taken">;
 

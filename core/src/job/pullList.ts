@@ -1,11 +1,11 @@
 import { stackStepsOf } from "../procedure/index.ts";
+import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
 import { activeSpine, goesBack, partsGoingBack } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
-import { acceptedBuild, layersOf } from "./stack.ts";
-import { sizeChosen } from "./undone.ts";
+import { sizeChosen } from "./sizes.ts";
 
 export type PullLine = {
   role: string;

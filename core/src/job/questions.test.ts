@@ -1,6 +1,7 @@
 import { procedureSchema } from "../procedure/index.ts";
 import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
-import { type Bench, cautionDrafts, isEvent, stopsOf, summarise, waitsOf, walk } from "./index.ts";
+import { type Bench, cautionDrafts, isEvent, stopsOf, summarise, walk } from "./index.ts";
+import { waitsOf } from "../task/index.ts";
 
 // Every figure in this file is invented.
 const stage = (job: Job) => summarise(job.shop, job.state);

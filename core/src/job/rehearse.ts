@@ -1,34 +1,30 @@
+import { kindsOfWays } from "../task/question/question.ts";
 import { MOST_PLATES } from "../clutch/index.ts";
 import {
   conditionsIn,
   countsNeeded,
-  entryOf,
-  type InspectPoint,
-  pointOf,
-  type Procedure,
-  type Question,
   machineFact,
   machineFacts,
+  type Procedure,
   questionOf,
   stackStepsOf,
   type Step,
-  stepOf,
   tasksIn,
 } from "../procedure/index.ts";
 import { KNOWN_FIGURES, type Source, type Spec, specSchema } from "../spec/index.ts";
-import { aimOf } from "./adjust.ts";
+import { rehearsedFigures } from "../task/figure/figure.ts";
+import { slotRule } from "../task/registry.ts";
+import { firstOfEach } from "../task/tellApart.ts";
+import { complete } from "./accept.ts";
+import { nextTask, slotName, waitingSlots } from "./answered.ts";
 import { activeSpine, goesBack } from "./applies.ts";
-import { type Bench, specFor } from "./bench.ts";
-import { complete } from "./complete.ts";
-import { cautionDrafts, draftsOf, interpret, tools } from "./entryLine.ts";
+import type { Bench } from "./bench.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
-import { fold, type JobState } from "./fold.ts";
+import { fold } from "./fold.ts";
+import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
-import type { Slot } from "./slot.ts";
-import { stackChecks } from "./stackChecks.ts";
-import { tailOf } from "./verify.ts";
-import { computeStepOf, nextTask, slotName, waitingSlots, walk } from "./walk.ts";
+import { walk } from "./walk.ts";
 
 /** What a rehearsal found wrong: where in the procedure, and what would be right. */
 export type Fault = { at: string; message: string };
@@ -53,11 +49,6 @@ const MOST_WALKS = 800;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
-// A drive that a chain goes round, and a slot that its axle lies in.
-const DRIVE = { frontTeeth: 13, rearTeeth: 48, pitch: 15.875, centre: 590, slotFrom: 560, slotTo: 620 };
-// A chain that goes round the gears of its case with a little to spare.
-const CASE = { topTeeth: 21, bottomTeeth: 40, pitch: 9.525, links: 76, centre: 207 };
-const SWING = { sprocketX: -70, sprocketY: 15, arm: 560, rest: -20, from: -25, to: 15, remains: 10 };
 const TECHNICIAN: Actor = { id: "rehearsal", name: "Rehearsal", roles: ["technician", "lead"] };
 
 /** How many of each there are: two, or in a pack three of the outer kind and two of the inner, so that they alternate. */
@@ -81,19 +72,12 @@ function countedFigures(procedure: Procedure): Record<string, number> {
 }
 
 /** The figures that a step works with, under the keys by which it asks for them. */
-function figuresOf(step: Step): Record<string, number> {
+function figuresOf(step: Step): Readonly<Record<string, number>> {
   if (step.kind === "verify" && step.expect.by === "length") return { [step.expect.tolerance]: READING };
   if (step.kind === "adjust" && step.under) return { [step.under.spec]: READING };
   if (step.kind === "adjust") return step.setBy ? { [step.spec]: READING } : {};
   if (step.kind !== "compute" || step.calculator === "clutch.stack") return {};
-  if (step.calculator === "track.lugs") return {};
-  if (step.calculator === "case.backoff") return { [step.pitch]: READING };
-  if (step.calculator === "chain.spline") return { [step.maxPlay]: READING };
-  const pair = step.calculator === "case.freeplay";
-  const keys: Record<string, string> =
-    step.calculator === "chain.slack" ? step.geometry : pair ? step.drive : { ...step.drive, ...step.speed };
-  const values: Record<string, number> = pair ? CASE : { ...DRIVE, ...SWING };
-  return Object.fromEntries(Object.entries(keys).map(([name, key]) => [key, values[name] ?? 1]));
+  return rehearsedFigures(step, READING);
 }
 
 /** A shop in which every figure that the procedure asks for is on file. */
@@ -169,70 +153,6 @@ function wordAt(manner: Manner, key: string, words: readonly string[]): string {
   return first;
 }
 
-/** What a good technician types at a slot. */
-function lineFor(bench: Bench, state: JobState, s: Slot, manner: Manner): string {
-  const { procedure } = bench;
-  switch (s.kind) {
-    case "ask": {
-      const question = questionOf(procedure, s.question);
-      return question ? wordAt(manner, s.question, kindsOfWays(procedure, question)) : "";
-    }
-    case "find": {
-      const fact = `finding:${s.point}`;
-      const point = pointOf(procedure, s.point);
-      if (point?.kind !== "inspect" || !conditionsIn(procedure).some((c) => c.fact === fact)) return "1";
-      return wordAt(manner, fact, findingsThatDiffer(procedure, point));
-    }
-    case "verify": {
-      const step = stepOf(procedure, s.step);
-      if (step?.kind !== "verify") return "";
-      if (step.expect.by === "word") return step.expect.right;
-      if (step.expect.by === "machine") return state.opened?.body.config[step.expect.key] ?? "";
-      if (step.expect.by === "length") return String(step.expect.nominalMm);
-      if (step.expect.by === "tail") return tailOf(bench, state, step.expect)?.tailPoints ?? "";
-      return String(countedFigures(procedure)[step.expect.spec]);
-    }
-    case "compute": {
-      const step = stepOf(procedure, s.step);
-      if (step?.kind !== "compute") return "";
-      if (step.calculator === "track.lugs") return "48 144 0 96 0";
-      return step.calculator === "chain.spline" ? `${READING} ${READING} ${READING}` : "";
-    }
-    case "adjust": {
-      const step = stepOf(procedure, s.step);
-      const aim = step?.kind === "adjust" ? aimOf(bench, state, step) : null;
-      if (step?.kind === "adjust" && step.sides) return `${READING} ${READING}`;
-      const under = step?.kind === "adjust" && step.under ? ` at ${READING} ${step.under.unit}` : "";
-      return `${aim?.target ?? READING}${under}`;
-    }
-    case "read": {
-      const point = pointOf(bench.procedure, s.point);
-      const spec = point?.kind === "measure" && point.spec !== undefined ? specFor(bench, point.spec) : null;
-      const value = spec?.kind === "height" ? (spec.heightMm.target ?? spec.heightMm.min) : READING;
-      if (point?.kind !== "measure") return String(value);
-      const condition = point.sayCondition ? ` ${point.conditionWord ?? ""}` : "";
-      const under = point.under ? ` at ${READING} ${point.under.unit}` : "";
-      return `${Array.from({ length: point.pair ? 2 : 1 }, () => value).join(" ")}${under}${condition}`;
-    }
-    case "off": {
-      const entry = entryOf(procedure, s.entry);
-      return entry?.kind === "part" ? entry.row.join(", ") : "";
-    }
-    case "decide":
-      return manner.renew ? "2" : "1";
-    case "check": {
-      if (s.check === "facing") return "";
-      const step = computeStepOf(bench, s.step);
-      const pack = bench.procedure.spine.find((entry) => entry.id === step?.pack);
-      if (!step || pack?.kind !== "pack") return "";
-      if (s.check === "plates") return stackChecks(bench, state, step)[2]?.text ?? "";
-      return pack.layers.map((layer) => state.opened?.body.counts[layer.id] ?? 1).join(" ");
-    }
-    default:
-      return "";
-  }
-}
-
 /**
  * The machines of a rehearsal: made in so many ways that every pair of words of their configuration which conditions can
  * tell apart is there together in one of them.
@@ -280,7 +200,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
   const end = (at: string, message: string): Walked => ({ lines, fault: { at, message }, events, tasks: seen });
   const keep = (draft: Draft): string | null => {
     let answer = complete(bench, state, draft, TECHNICIAN);
-    const gate = answer.ok ? null : (/^gate:(.+)$/.exec(answer.error.path)?.[1] ?? null);
+    const lacks = answer.ok ? undefined : answer.error.lacks;
+    const gate = lacks?.what === "gate" ? (lacks.id ?? null) : null;
     // A gate that a lead may pass is passed: both ways on must be walked.
     if (gate !== null && bench.procedure.gates.some((g) => g.id === gate && g.pass === "lead")) {
       const refused = keep({ type: "gate_passed", gate, reason: "rehearsal" });
@@ -323,7 +244,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     const waiting = waitingSlots(bench, state, task);
     const aim = waiting[0];
     if (!aim) return end(task.id, "waits for nothing");
-    const typed = lineFor(bench, state, aim, manner);
+    const one = (key: string, words: readonly string[]): string => wordAt(manner, key, words);
+    const typed = slotRule(aim).rehearsed({ bench, state, reading: READING, renew: manner.renew, one }, aim);
     const answer = interpret(typed, { bench, state, waiting, by: TECHNICIAN.id, ...tools(bench, task) });
     const drafts = draftsOf(answer, answer.kind === "owner" ? "Owner: go ahead" : "rehearsal");
     if (drafts === null) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${said(answer)}`);
@@ -357,32 +279,6 @@ function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
   const wrong = back.findIndex((id, i) => fitted[i] !== id);
   if (wrong >= 0) return { at: `spine.${back[wrong] ?? ""}`, message: `goes back as ${fitted[wrong] ?? "nothing"}` };
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
-}
-
-/** The first of each kind of word: those that conditions cannot tell apart work alike. */
-function firstOfEach(words: readonly string[], kindOf: (word: string) => string): string[] {
-  const kinds = new Map<string, string>();
-  for (const word of words) if (!kinds.has(kindOf(word))) kinds.set(kindOf(word), word);
-  return [...kinds.values()];
-}
-
-/** Answers of a question that work differently: by conditions, by time or none, by what they propose. */
-function kindsOfWays(procedure: Procedure, question: Question): string[] {
-  const named = conditionsIn(procedure).filter((c) => c.fact === question.id);
-  return firstOfEach(
-    question.ways.map((way) => way.word),
-    (word) => {
-      const way = question.ways.find((w) => w.word === word);
-      return JSON.stringify([named.map((c) => c.is.includes(word)), way?.minutes === 0, way?.proposes ?? []]);
-    },
-  );
-}
-
-/** Findings that conditions tell apart, without those that stop the work: a stop is cleared by hand, not by a procedure. */
-function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[] {
-  const named = conditionsIn(procedure).filter((c) => c.fact === `finding:${point.id}`);
-  const words = point.findings.filter((f) => f.leads !== "stop").map((f) => f.word);
-  return firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))));
 }
 
 /** One whole job of a procedure, every step of it done: its log, and the shop that it was worked in. */

@@ -1,5 +1,6 @@
 import { ANSWERS, bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
-import { draftSchema, fold, openPoints, RELEASE_WORD, type Stray, unsigned, waitsOf } from "./index.ts";
+import { draftSchema, fold, openPoints, RELEASE_WORD, type Stray, unsigned } from "./index.ts";
+import { waitsOf } from "../task/index.ts";
 
 // Every figure in this file is invented.
 const finished = (): Job => {

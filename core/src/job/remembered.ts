@@ -1,4 +1,5 @@
-import { slot } from "./slot.ts";
+import { figuresRemembered } from "../task/figure/figure.ts";
+import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import { type JobState, latest } from "./fold.ts";
 
@@ -8,22 +9,9 @@ export type Remembered = { key: string; value: number };
 /** What is on the machine by now where a job put other teeth or links there than were on file. */
 export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
   return bench.procedure.steps.flatMap((step) => {
-    if (step.kind !== "compute") return [];
-    const pairs =
-      step.calculator === "chain.length"
-        ? ([
-            [step.drive.frontTeeth, "front", "frontTeeth"],
-            [step.drive.rearTeeth, "rear", "rearTeeth"],
-          ] as const)
-        : step.calculator === "case.freeplay"
-          ? ([
-              [step.drive.topTeeth, "topTeeth", "topTeeth"],
-              [step.drive.bottomTeeth, "bottomTeeth", "bottomTeeth"],
-              [step.drive.links, "links", "links"],
-            ] as const)
-          : [];
+    if (step.kind !== "compute" || step.calculator === "clutch.stack") return [];
     const taken = latest(state, slot.compute(step.id).key, "figure_taken");
-    return pairs.flatMap(([key, figure, was]) => {
+    return figuresRemembered(step).flatMap(({ key, figure, was }) => {
       const value = taken?.figures[figure];
       return typeof value === "number" && value !== taken?.from[was] ? [{ key, value }] : [];
     });

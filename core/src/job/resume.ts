@@ -1,10 +1,13 @@
+import { inTray, piecesWords, trayOf } from "../task/count/tray.ts";
+import { taskId } from "../task/ids.ts";
+import type { Slot } from "../task/lines.ts";
+import { isAnswered, nextTask, waitingSlots } from "./answered.ts";
 import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
 import { ranges } from "./openPoints.ts";
-import type { Slot } from "./slot.ts";
-import { inTray, piecesWords, trayOf } from "./tray.ts";
-import { isAnswered, nextTask, type Task, waitingSlots, walk } from "./walk.ts";
+import type { Task } from "./task.ts";
+import { walk } from "./walk.ts";
 
 const nth = (s: Slot): number[] => {
   if ("item" in s && s.item > 0) return [s.item];
@@ -35,9 +38,9 @@ export function resumeSentence(bench: Bench, state: JobState): string {
     return task !== undefined && waitingSlots(bench, state, task).length > 0;
   };
   const loose = activeSpine(bench, state).flatMap((entry) => {
-    if (entry.kind !== "fasteners" || open(`fit:${entry.id}`)) return [];
-    if (open(`torque:${entry.id}`)) return [`${entry.name.toLowerCase()} only finger-tight or half torqued`];
-    return open(`lock:${entry.id}`) ? [`${entry.name.toLowerCase()} torqued, not locked`] : [];
+    if (entry.kind !== "fasteners" || open(taskId("fit", entry.id))) return [];
+    if (open(taskId("torque", entry.id))) return [`${entry.name.toLowerCase()} only finger-tight or half torqued`];
+    return open(taskId("lock", entry.id)) ? [`${entry.name.toLowerCase()} torqued, not locked`] : [];
   });
   const tray = trayOf(bench, state).filter((line) => !line.temporary && inTray(line) > 0);
   const held = trayOf(bench, state).filter((line) => line.temporary && inTray(line) > 0);

@@ -4,20 +4,8 @@ import type { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
 import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
-import {
-  type Bench,
-  judgeItem,
-  openPoints,
-  proposalFor,
-  rechecksOf,
-  rowOf,
-  toldAt,
-  sideToTighten,
-  suggestTurn,
-  walk,
-  workedOut,
-  RELEASE_WORD,
-} from "./index.ts";
+import { type Bench, judgeItem, openPoints, proposalFor, rechecksOf, toldAt, walk, RELEASE_WORD } from "./index.ts";
+import { rowOf, sideToTighten, suggestTurn, workedOut } from "../task/index.ts";
 
 // Every figure here is invented, but the two plays of a toothed belt: about three quarters of an inch cold and three
 // sixteenths hot, common practice, no source.
@@ -299,7 +287,7 @@ describe("gates and what cannot be undone", () => {
   test("never in reverse before the belt comes out", () => {
     const job = jobOn(shop("variable-belt", [word("reverse", "mechanical")]));
     expect(job.offer({ type: "part_removed", entry: "drive-belt" })).toMatchObject({
-      error: { path: "gate:reverse-first" },
+      error: { lacks: { what: "gate", id: "reverse-first" } },
     });
   });
 
@@ -314,17 +302,17 @@ describe("gates and what cannot be undone", () => {
       "start:dry": ["blown", ""],
     });
     expect(fresh.offer({ type: "step_confirmed", step: "creep-test" })).toMatchObject({
-      error: { path: "gate:plugs-first" },
+      error: { lacks: { what: "gate", id: "plugs-first" } },
     });
   });
 
   test("springs off before the skid's bolts, and held before anyone goes under; no signature passes", () => {
     const job = jobOn(shop("skid-out-in", []), lead);
     expect(job.offer({ type: "part_removed", entry: "skid-bolts" })).toMatchObject({
-      error: { path: "gate:springs-first" },
+      error: { lacks: { what: "gate", id: "springs-first" } },
     });
     expect(job.offer({ type: "part_removed", entry: "axle-bolt", count: 2 })).toMatchObject({
-      error: { path: "gate:held-before-under" },
+      error: { lacks: { what: "gate", id: "held-before-under" } },
     });
     expect(job.offer({ type: "gate_passed", gate: "springs-first", reason: "x" }).ok).toBe(false);
   });
@@ -340,9 +328,11 @@ describe("gates and what cannot be undone", () => {
     });
     expect(job.type("97")).toMatch(/^97: 3\.0 % small; at most 0\.5 mm off\. Print it again at true size/);
     expect(job.offer({ type: "step_confirmed", step: "template-old" })).toMatchObject({
-      error: { path: "gate:scale-first" },
+      error: { lacks: { what: "gate", id: "scale-first" } },
     });
-    expect(job.offer({ type: "step_confirmed", step: "drill" })).toMatchObject({ error: { path: "gate:punch-first" } });
+    expect(job.offer({ type: "step_confirmed", step: "drill" })).toMatchObject({
+      error: { lacks: { what: "gate", id: "punch-first" } },
+    });
     expect(job.type("99.8")).toMatch(/99\.8, right$/);
   });
 
@@ -350,11 +340,11 @@ describe("gates and what cannot be undone", () => {
     const job = jobOn(shop("track-replacement", [word("drive-case", "chain in oil")]), lead);
     job.keep({ type: "question_answered", question: "rear-springs", word: "torsion springs", reason: null });
     const fit = (entry: string) => job.offer({ type: "part_fitted", entry, item: 1 });
-    expect(fit("drive-shaft")).toMatchObject({ error: { path: "gate:arrow-1" } });
+    expect(fit("drive-shaft")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-1" } } });
     // The springs are asked for once more before the skid closes it in.
-    expect(fit("skid")).toMatchObject({ error: { path: "gate:springs-again" } });
+    expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "springs-again" } } });
     job.keep({ type: "step_confirmed", step: "springs-still-off" });
-    expect(fit("skid")).toMatchObject({ error: { path: "gate:arrow-2" } });
+    expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-2" } } });
     expect(job.offer({ type: "step_verified", step: "arrow-shaft", typed: "backward on top" })).toMatchObject({
       error: { message: expect.stringContaining("the track would run backwards: turn it round now") as string },
     });

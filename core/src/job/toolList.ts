@@ -1,4 +1,4 @@
-import type { Task } from "./walk.ts";
+import type { Task } from "./task.ts";
 
 const SIZED = /^(\d+(?:\.\d+)?(?:\/\d+)?) (mm|in) (.+)$/;
 

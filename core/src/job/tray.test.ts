@@ -1,5 +1,6 @@
 import { bench, Job, jobAt, lead } from "../../testingBench.ts";
-import { resumeSentence, trayOf } from "./index.ts";
+import { resumeSentence } from "./index.ts";
+import { trayOf } from "../task/index.ts";
 
 // Every length and count in this file is invented.
 const OUT = { "off:cover-bolts": ["25 25 washer bent 45", "25"] };

@@ -1,5 +1,6 @@
 import { ANSWERS, bench, jobAt } from "../../testingBench.ts";
-import { isAnswered, isEvent, nextTask, setAside, slot, walk } from "./index.ts";
+import { isAnswered, isEvent, nextTask, setAside, walk } from "./index.ts";
+import { slot } from "../task/index.ts";
 
 // Every figure in this file is invented.
 const said = (job: ReturnType<typeof jobAt>, question: string, word: string) =>

@@ -1,10 +1,14 @@
-import { type Entry, entryHolding, partOf, stackStepsOf } from "../procedure/index.ts";
+import { type Entry, entryHolding, stackStepsOf } from "../procedure/index.ts";
+import { kindOfKey, slot } from "../task/lines.ts";
+import { PACK_CHECKS } from "../task/pack/lines.ts";
+import { TASKS } from "../task/registry.ts";
+import { isAnswered } from "./answered.ts";
 import { activeSpine, facingOf, goesBack } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
-import { slot } from "./slot.ts";
-import { isAnswered, type Task, walk } from "./walk.ts";
+import type { Task } from "./task.ts";
+import { walk } from "./walk.ts";
 
 /** Whether any of an entry is in again. */
 function isIn(state: JobState, entry: Entry): boolean {
@@ -68,7 +72,7 @@ const isOfEntry = (task: Task, entries: ReadonlySet<string>): boolean => entries
  * torque, its lock and its counts; and what was proven after that is proven again. Nothing where nothing is in yet.
  */
 export function undoneBy(bench: Bench, before: JobState, after: JobState): string[] {
-  if (![...before.bySlot.keys()].some((key) => key.startsWith("fit:"))) return [];
+  if (![...before.bySlot.keys()].some((key) => kindOfKey(key) === "fit")) return [];
   const spine = activeSpine(bench, after);
   const changed = changedEntries(bench, before, after);
   const off = newlyOff(bench, before, after);
@@ -82,11 +86,13 @@ export function undoneBy(bench: Bench, before: JobState, after: JobState): strin
   if (out.size === 0) return restacked(bench, before, after);
   const tasks = walk(bench, after);
   const from = tasks.findIndex((task) => task.kind === "fit" && isOfEntry(task, out));
-  const proven = new Set(["do", "verify", "adjust", "compute", "count", "inspect", "measure"]);
   const again = tasks.flatMap((task, i) => {
-    const own = isOfEntry(task, out) && ["off", "fit", "torque", "lock"].includes(task.kind);
+    const own = isOfEntry(task, out) && TASKS[task.kind].undone === "with its entry";
     const later =
-      i > from && from >= 0 && (task.stage === "together" || task.stage === "prove") && proven.has(task.kind);
+      i > from &&
+      from >= 0 &&
+      (task.stage === "together" || task.stage === "prove") &&
+      TASKS[task.kind].undone === "proven again";
     return own || later ? task.slots.filter((s) => s.kind !== "ask").map((s) => s.key) : [];
   });
   const keys = [...new Set([...again, ...restacked(bench, before, after)])];
@@ -98,25 +104,7 @@ function restacked(bench: Bench, before: JobState, after: JobState): string[] {
   return stackStepsOf(bench.procedure).flatMap((step) => {
     const pack = activeSpine(bench, after).find((entry) => entry.id === step.pack);
     if (!pack || goesIn(bench, before, pack) === goesIn(bench, after, pack)) return [];
-    const keys = [
-      slot.build(step.id).key,
-      ...(["count", "plates", "facing"] as const).map((c) => slot.check(step.id, c).key),
-    ];
+    const keys = [slot.build(step.id).key, ...PACK_CHECKS.map((c) => slot.check(step.id, c).key)];
     return keys.filter((key) => after.bySlot.has(key));
   });
-}
-
-/** The parts of a job whose fitting a figure decides, by the figure's name: which of several sizes is meant. */
-export function sizeChosen(bench: Bench, state: JobState, role: string): string | null {
-  for (const step of bench.procedure.steps) {
-    if (step.kind !== "compute" || !("fits" in step) || step.fits === undefined) continue;
-    const figures = latest(state, slot.compute(step.id).key, "figure_taken")?.figures;
-    for (const [figure, id] of Object.entries(step.fits)) {
-      const value = figures?.[figure];
-      const own = partOf(bench.procedure, id)?.role;
-      // Grades of a part are roles of their own, named after it.
-      if (own !== undefined && (role === own || role.startsWith(`${own}-`)) && value != null) return String(value);
-    }
-  }
-  return null;
 }

@@ -1,3 +1,4 @@
+import { pointTaskId, taskId } from "../task/ids.ts";
 import { type Condition, factsIn } from "./condition.ts";
 import { KNOWN_FIGURES } from "../spec/index.ts";
 import { figuresAsked } from "./figures.ts";
@@ -11,32 +12,35 @@ const YES_NO = ["yes", "no"];
 /** The tasks that the walk makes of each kind of step. */
 const TASKS_OF = { do: ["do"], wait: ["start", "end"], verify: ["verify"], adjust: ["adjust"] } as const;
 const tasksOf = (step: Step): string[] => {
-  if (step.kind !== "compute") return TASKS_OF[step.kind].map((task) => `${task}:${step.id}`);
-  return step.calculator === "clutch.stack" ? [`build:${step.id}`, `check:${step.id}`] : [`compute:${step.id}`];
+  const own = step.kind === "compute" ? (step.calculator === "clutch.stack" ? PACKED : COMPUTED) : TASKS_OF[step.kind];
+  return own.map((begin) => taskId(begin, step.id));
 };
+const PACKED = ["build", "check"] as const;
+const COMPUTED = ["compute"] as const;
 
 /** The phase in which a point is read first. */
 export const phaseOfStage = (stage: string): "found" | "left" =>
   stage === "apart" || stage === "bench" ? "found" : "left";
 
 const tasksOfEntry = (entry: Procedure["spine"][number]): string[] => [
-  `off:${entry.id}`,
-  `fit:${entry.id}`,
-  ...(entry.kind === "fasteners" ? [`torque:${entry.id}`, ...(entry.locking ? [`lock:${entry.id}`] : [])] : []),
+  taskId("off", entry.id),
+  taskId("fit", entry.id),
+  ...(entry.kind === "fasteners" ? [taskId("torque", entry.id)] : []),
+  ...(entry.kind === "fasteners" && entry.locking ? [taskId("lock", entry.id)] : []),
 ];
 
 /** Read first as found or as left; a second time where a new part is measured too, or what was found is read again. */
 const tasksOfPoint = (point: Procedure["points"][number]): string[] => {
   const twice = point.kind === "measure" && (point.again || point.placesNew > 0);
-  const first = `${point.kind}:${point.id}:${phaseOfStage(point.stage)}`;
-  return twice ? [first, `measure:${point.id}:left`] : [first];
+  const first = pointTaskId(point.kind, point.id, phaseOfStage(point.stage));
+  return twice ? [first, pointTaskId("measure", point.id, "left")] : [first];
 };
 
 /** Every task that the walk makes of a procedure: where questions are asked and gates stand, and what work must come to. */
 export function tasksIn(procedure: Procedure): Set<string> {
   return new Set([
     ...procedure.spine.flatMap(tasksOfEntry),
-    ...partsOf(procedure).flatMap((part) => (part.decision ? [`decide:${part.id}`] : [])),
+    ...partsOf(procedure).flatMap((part) => (part.decision ? [taskId("decide", part.id)] : [])),
     ...procedure.points.flatMap(tasksOfPoint),
     ...procedure.steps.flatMap(tasksOf),
   ]);

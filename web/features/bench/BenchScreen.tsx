@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  lineHelp,
   type Actor,
   type Bench,
   nextTask,
@@ -23,14 +24,13 @@ import { Spine } from "@/instruments/Spine";
 import { TopRule } from "@/ui/TopRule";
 import { Clocks } from "./Clocks.tsx";
 import { EntryLine } from "./EntryLine.tsx";
-import { lineHelp } from "./lineHelp.ts";
 import { LogKey } from "./LogKey.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
 import { Strays } from "./Strays.tsx";
 import { TaskPanel } from "./TaskPanel.tsx";
-import { TrayCorner } from "./TrayPanel.tsx";
+import { TrayCorner } from "./TrayCorner.tsx";
 import { useBenchHand } from "./useBenchHand.ts";
 
 type Props = {

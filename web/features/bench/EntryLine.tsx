@@ -1,12 +1,11 @@
 "use client";
 
-import type { Task } from "@averin/core";
+import type { LineHelp, Task } from "@averin/core";
 import { CornerDownLeft } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
 import { Keypad } from "./Keypad.tsx";
-import type { LineHelp } from "./lineHelp.ts";
 import type { Asking, Said } from "./useBenchHand.ts";
 
 const KEYS: [string, string][] = [

@@ -1,65 +1,21 @@
 import {
-  type Actor,
   type Bench,
   type JobState,
   type OpenPoint,
   questionOf,
-  type Slot,
   type Task,
+  TASKS,
   toldAt,
   toolList,
   walk,
   wayOf,
 } from "@averin/core";
-import type { ReactNode } from "react";
 import { FigureKey } from "@/ui/FigureKey";
-import { AdjustPanel } from "./AdjustPanel.tsx";
-import { AskPanel } from "./AskPanel.tsx";
-import { CheckPanel } from "./CheckPanel.tsx";
-import { ComputePanel } from "./ComputePanel.tsx";
-import { DecidePanel } from "./DecidePanel.tsx";
-import { DoPanel } from "./DoPanel.tsx";
-import { InspectPanel } from "./InspectPanel.tsx";
-import { LockPanel } from "./LockPanel.tsx";
-import { MeasurePanel } from "./MeasurePanel.tsx";
 import { Photos } from "./Photos.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
-import { StackPanel } from "./StackPanel.tsx";
-import { TorquePanel } from "./TorquePanel.tsx";
-import { CountPanel, PlacesPanel } from "./TrayPanel.tsx";
-import { VerifyPanel } from "./VerifyPanel.tsx";
-import { WaitPanel } from "./WaitPanel.tsx";
+import type { PanelProps } from "./panel.ts";
+import { OwnPanel } from "./task/panels.tsx";
 import { WholePanel } from "./WholePanel.tsx";
-
-export type PanelProps = {
-  bench: Bench;
-  state: JobState;
-  actor: Actor;
-  task: Task;
-  waiting: readonly Slot[];
-  kit: { gauge: string | null; wrench: string | null };
-  onAim: (slotKey: string) => void;
-  onEnter: (typed: string) => void;
-  onPreset: (question: string, word: string) => void;
-};
-
-const KIND_WORD: Record<Task["kind"], string> = {
-  off: "take off",
-  do: "do",
-  wait: "wait",
-  measure: "measure",
-  inspect: "look",
-  decide: "decide",
-  build: "compute",
-  check: "check",
-  verify: "look and say",
-  adjust: "adjust",
-  compute: "compute",
-  fit: "fit",
-  torque: "torque",
-  lock: "lock",
-  count: "count",
-};
 
 /** The step in hand with its instrument. */
 export function TaskPanel(
@@ -90,7 +46,7 @@ export function TaskPanel(
         <span className="figure text-2xl font-bold text-petrol">{task.number}</span>
         <h1 className="text-2xl font-semibold">{task.title}</h1>
         <span className="ml-auto text-soft">
-          {KIND_WORD[task.kind]}
+          {TASKS[task.kind].word}
           {task.slots.length > 1 && (
             <span className="figure">
               {" "}
@@ -121,7 +77,7 @@ export function TaskPanel(
       <ToldPanel {...rest} task={task} />
       <WholePanel bench={props.bench} state={props.state} task={task} lives={lives} />
       <Answered {...rest} task={task} />
-      {panelFor({ ...rest, task })}
+      <OwnPanel {...rest} task={task} />
       {task.why && (
         <p className="text-soft">
           <strong>Why. </strong>
@@ -189,44 +145,4 @@ function Answered({ bench, state, task, waiting, onAim }: PanelProps) {
       ))}
     </ul>
   );
-}
-
-function panelFor(props: PanelProps): ReactNode {
-  const { bench, task, waiting } = props;
-  const aim = waiting[0];
-  if (aim?.kind === "ask") return <AskPanel {...props} aim={aim} />;
-  if (aim?.kind === "count") return <CountPanel {...props} aim={aim} />;
-  switch (task.kind) {
-    case "measure":
-      return <MeasurePanel key={task.id} {...props} />;
-    case "inspect":
-      return <InspectPanel {...props} />;
-    case "decide":
-      return <DecidePanel {...props} />;
-    case "build":
-      return <StackPanel {...props} />;
-    case "check":
-      return <CheckPanel {...props} />;
-    case "torque":
-      return <TorquePanel {...props} />;
-    case "lock":
-      return <LockPanel {...props} />;
-    case "verify":
-      return <VerifyPanel {...props} />;
-    case "adjust":
-      return <AdjustPanel {...props} />;
-    case "compute":
-      return <ComputePanel {...props} />;
-    case "wait":
-      return <WaitPanel {...props} />;
-    case "off":
-    case "fit": {
-      const entry = bench.procedure.spine.find((e) => e.id === task.entry);
-      if (entry?.kind === "fasteners" && entry.tray === "by place") return <PlacesPanel {...props} />;
-      return <DoPanel {...props} />;
-    }
-    case "do":
-    case "count":
-      return <DoPanel {...props} />;
-  }
 }

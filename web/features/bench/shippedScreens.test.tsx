@@ -1,8 +1,7 @@
-import { fold, nextTask, procedureSchema, rehearsedJob, waitingSlots, walk } from "@averin/core";
+import { lineHelp, fold, nextTask, procedureSchema, rehearsedJob, waitingSlots, walk } from "@averin/core";
 import { technician } from "../../../core/testingBench.ts";
 import { shippedBodies } from "../../../core/testingProcedures.ts";
 import { stepOnScreen } from "../../testing/stepPanel.tsx";
-import { lineHelp } from "./lineHelp.ts";
 
 // Every step of every shipped procedure as it stands when a rehearsal comes to it, on the screen that a technician has.
 test.each(shippedBodies)("%s: every step is drawn with its title, and its line says what it takes", (_, body) => {

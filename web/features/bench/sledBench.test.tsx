@@ -1,9 +1,8 @@
-import { waitingSlots } from "@averin/core";
+import { lineHelp, waitingSlots } from "@averin/core";
 import type { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
 import { caseFigures, figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
-import { lineHelp } from "./lineHelp.ts";
 
 // Every figure here is invented.
 const helpAt = (job: TestJob) =>

@@ -156,7 +156,8 @@ export function useBenchHand({
         { text, ...(photo ? { photo } : {}) },
       );
       if (!answer.ok) {
-        const gate = bench.procedure.gates.find((g) => answer.error.path === `gate:${g.id}`);
+        const lacks = answer.error.lacks;
+        const gate = bench.procedure.gates.find(({ id }) => lacks?.what === "gate" && lacks.id === id);
         if (gate?.pass !== "lead" || !actor.roles.includes("lead")) {
           return setSaid({ tone: "stop", text: answer.error.message });
         }

@@ -14,7 +14,7 @@ import {
   type JobState,
   KNOWN_FIGURES,
   machineFacts,
-  halfRead,
+  wrongTogether,
   madeFor,
   type RefusalData,
   type Stray,
@@ -454,7 +454,7 @@ export async function appendEvents(
       known.add(id);
       state = fold(events, strays);
     }
-    const half = halfRead(bench, state, newly);
+    const half = wrongTogether(bench, state, newly);
     if (half) throw new Refused(422, half);
     if (fresh.length > 0) {
       await insert(db, jobId, fresh, transaction);

@@ -65,7 +65,11 @@ describe("what is asked back at the bench is refused by the server too, and noth
     const before = (await jobById(db, id)).events.length;
     const why = await send(id, ...drafts).then(
       () => "kept",
-      (error: unknown) => (error instanceof Refused ? `${error.data.path}: ${error.data.message}` : String(error)),
+      (error: unknown) => {
+        if (!(error instanceof Refused)) return String(error);
+        const { lacks, path, message } = error.data;
+        return `${lacks ? [lacks.what, lacks.id].filter(Boolean).join(" ") : path}: ${message}`;
+      },
     );
     expect((await jobById(db, id)).events).toHaveLength(before);
     return why;
@@ -81,23 +85,27 @@ describe("what is asked back at the bench is refused by the server too, and noth
     const held: Draft[] = [{ type: "step_confirmed", step: "support" }];
     await send(skid, ...held);
     expect(await refusedAt(skid, read("adjuster-at", 1, "32", { gauge }))).toBe(
-      "place: Adjusters as they stand: right is missing. One alone says nothing of the other; nothing is kept.",
+      "pair: left and right belong together: one alone says nothing of the other. Type both, such as 32 32. Nothing is kept.",
     );
-    expect(await refusedAt(skid, read("sag-found", 1, "52", { gauge }))).toMatch(/^under: /);
+    expect(await refusedAt(skid, read("sag-found", 1, "52", { gauge }))).toMatch(/^load: /);
     await send(skid, read("adjuster-at", 1, "32", { gauge }), read("adjuster-at", 2, "33", { gauge }));
     const { events } = await jobById(db, skid);
     expect(events.slice(-2).map(({ body }) => body.type)).toEqual(["reading_taken", "reading_taken"]);
+    const belt = await opened("Slope sled 3", "belt-case", "belt frayed");
+    const play = (condition: string | null) => read("belt-play-hot", 1, "4", { gauge, phase: "left", condition });
+    expect(await refusedAt(belt, play(null))).toMatch(/^condition: 4: hot or cold\? It means nothing without/);
+    expect(await refusedAt(belt, play("cold"))).toMatch(/^condition: 4 cold: here it is read .* never compared/);
   });
 
   test("a gate, turns without a side, a template that is not true, a part of the other drive", async () => {
     const track = await opened("Ridge sled 6", "track-replacement", "track torn");
     expect(await refusedAt(track, { type: "part_removed", entry: "axle-bolt", count: 2 })).toMatch(
-      /^gate:held-before-under: .*truly held/,
+      /^gate held-before-under: .*truly held/,
     );
     expect(await refusedAt(track, { type: "part_removed", entry: "skid-bolts", count: 4 })).toMatch(/springs-first/);
     const skid = await opened("Slope sled 3", "skid-change", "skid wanted from another model");
     expect(await refusedAt(skid, { type: "step_verified", step: "scale", typed: "97" })).toMatch(/3\.0 % small/);
-    expect(await refusedAt(skid, { type: "step_confirmed", step: "drill" })).toMatch(/^gate:punch-first/);
+    expect(await refusedAt(skid, { type: "step_confirmed", step: "drill" })).toMatch(/^gate punch-first/);
     const belt = await opened("Slope sled 3", "belt-case", "belt frayed");
     expect(await refusedAt(belt, { type: "step_verified", step: "drive-kind", typed: "chain in oil" })).toMatch(
       /this machine has toothed belt/,

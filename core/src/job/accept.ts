@@ -1,0 +1,167 @@
+import type { Answer, RefusalData } from "../calculator/index.ts";
+import { no, yes } from "../task/answers.ts";
+import type { Hand } from "../task/kind.ts";
+import { isTaskLine, kindOfKey, type TaskLine } from "../task/lines.ts";
+import { lineRule, slotRule } from "../task/registry.ts";
+import { isAnswered, isSkipped } from "./answered.ts";
+import { stopsOf } from "./applies.ts";
+import type { Bench } from "./bench.ts";
+import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
+import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { shutGate } from "./gates.ts";
+import { openPoints, unsigned } from "./openPoints.ts";
+import { rechecksOf } from "./rechecks.ts";
+import type { Task } from "./task.ts";
+import { undoneBy } from "./undone.ts";
+import { walk } from "./walk.ts";
+
+/** The gate that a draft runs into: what is answered in a task behind a shut gate is refused; questions there are not. */
+function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly Task[]) {
+  const key = slotKeyOf(draft);
+  if (key === null || kindOfKey(key) === "ask") return null;
+  const task = tasks.find((t) => t.slots.some((s) => s.key === key));
+  return task ? shutGate(bench, state, task.id) : null;
+}
+
+/** Lines that stand for good: how the job began and ended, and what was shown to whom. */
+const FOR_GOOD = new Set<string>(["job_opened", "struck", "caution_shown", "job_released", "job_reopened"]);
+export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.type);
+
+/** Lines after which something may have to be undone that is done already. */
+type MayUndo = BodyOf<"question_answered" | "finding_recorded" | "decision_taken" | "figure_taken" | "struck">;
+
+const MAY_UNDO = new Set<Body["type"]>([
+  ...(["question_answered", "finding_recorded", "decision_taken", "figure_taken", "struck"] as const),
+] satisfies readonly MayUndo["type"][]);
+
+/** What a line that is not kept yet would undo, as slots. */
+export function undoneIf(bench: Bench, state: JobState, body: Body): string[] {
+  if (!MAY_UNDO.has(body.type) || !state.opened) return [];
+  const { id, at, by } = state.opened;
+  // A line of its own, which is never kept: what it brings about is all that counts.
+  const line = { id: `${id} ${state.lastNumber + 1}`, number: state.lastNumber + 1, at, by, body };
+  return undoneBy(bench, state, fold([...state.events, line], state.strays));
+}
+
+/**
+ * Checks a draft against the job and fills in what it was judged by, and what it undoes. The one place where an event is
+ * accepted or refused, run in the browser before it is shown and on the server before it is kept.
+ */
+export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
+  const answer = accepted(bench, state, draft, by);
+  if (!answer.ok) return answer;
+  const undoes = undoneIf(bench, state, answer.value);
+  return undoes.length === 0 ? answer : yes({ ...(answer.value as MayUndo), undoes });
+}
+/** What is wrong with several drafts of one line looked at together, such as half of a pair; or null. */
+export function wrongTogether(bench: Bench, state: JobState, drafts: readonly Draft[]): RefusalData | null {
+  const types = new Set(drafts.map(({ type }) => type));
+  for (const type of types) {
+    if (!isTaskLine(type)) continue;
+    const own = drafts.filter((draft) => draft.type === type);
+    const wrong = lineRule({ type }).together?.(bench, state, own as never);
+    if (wrong) return wrong;
+  }
+  return null;
+}
+
+export const isTaskDraft = (draft: Draft): draft is DraftOf<TaskLine> => isTaskLine(draft.type);
+
+/** A draft of a task, by its kind's own rule; behind a shut gate nothing is taken but answers. */
+export function acceptedTask(bench: Bench, state: JobState, draft: DraftOf<TaskLine>): Answer<Body> {
+  const tasks = walk(bench, state);
+  const shut = gateBefore(bench, state, draft, tasks);
+  if (shut) {
+    const message = `Not yet. ${shut.because}`;
+    return { ok: false, error: { code: "conflict", path: "$", message, lacks: { what: "gate", id: shut.id } } };
+  }
+  const hand: Hand = {
+    ...{ bench, state, tasks },
+    answered: (s) => isAnswered(bench, state, s),
+    skipped: (s) => isSkipped(bench, state, s),
+  };
+  return lineRule(draft).accepted(hand, draft);
+}
+
+function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
+  if (!state.opened) return no("conflict", "$", "This job has not been opened.");
+  if (!by.roles.some((role) => role === "technician" || role === "lead")) {
+    return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");
+  }
+  if (state.released && draft.type !== "job_reopened") {
+    return no(
+      "conflict",
+      "$",
+      "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
+    );
+  }
+  if (isTaskDraft(draft)) return acceptedTask(bench, state, draft);
+  const tasks = walk(bench, state);
+  switch (draft.type) {
+    case "gate_passed": {
+      const gate = bench.procedure.gates.find((g) => g.id === draft.gate);
+      if (!gate) return no("unsupported", "gate", `"${draft.gate}" is no gate of this job.`);
+      if (gate.pass !== "lead") return no("conflict", "gate", `Nobody passes this. ${gate.because}`);
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead lets the work pass a gate.");
+      return yes({ ...draft, because: gate.because });
+    }
+    case "caution_shown": {
+      const text = tasks.find((task) => task.id === draft.task)?.caution ?? null;
+      if (text === null) return no("unsupported", "task", `"${draft.task}" has no caution.`);
+      return yes({ ...draft, text });
+    }
+    case "stop_cleared": {
+      const stop = stopsOf(bench, state).find(({ event }) => event.id === draft.event);
+      if (!stop) return no("unsupported", "event", "That line stops nothing.");
+      if (stop.cleared) return no("conflict", "event", `Cleared already: ${stop.cleared.body.reason}.`);
+      return yes(draft);
+    }
+    case "photo_taken":
+      if (!tasks.some((task) => task.id === draft.task))
+        return no("unsupported", "task", `"${draft.task}" is no step of this job.`);
+      return yes(draft);
+    case "slot_skipped": {
+      const open = tasks.flatMap((task) => task.slots).find((s) => s.key === draft.slot);
+      if (!open) return no("unsupported", "slot", `"${draft.slot}" is nothing that this job asks for.`);
+      if (isAnswered(bench, state, open)) return no("conflict", "slot", "That is answered already: strike it first.");
+      const notPassed = slotRule(open).notPassed?.(bench, open) ?? null;
+      return notPassed === null ? yes(draft) : no("conflict", "slot", notPassed);
+    }
+    case "open_point_signed": {
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead signs for an open point.");
+      const point = openPoints(bench, state).find((p) => p.key === draft.key);
+      if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
+      if (point.hard) return no("conflict", "key", `No signature clears this: ${point.text}.`);
+      return yes({ ...draft, text: point.text });
+    }
+    case "noted":
+      return yes(draft);
+    case "struck": {
+      const target = state.events.find((event) => event.id === draft.event);
+      if (!target) return no("unsupported", "event", "That line is not in this job.");
+      if (!isStrikeable(target)) {
+        return no("conflict", "event", "That line cannot be struck.");
+      }
+      if (state.struck.has(draft.event)) return no("conflict", "event", "That line is struck already.");
+      if (target.by.id !== by.id && !by.roles.includes("lead")) {
+        return no("conflict", "event", `That line is ${target.by.name}'s: they strike it themselves, or a lead does.`);
+      }
+      return yes(draft);
+    }
+    case "job_released": {
+      const left = unsigned(state, openPoints(bench, state));
+      if (left.length > 0) {
+        return no(
+          "conflict",
+          "$",
+          `${left.length} open: ${left[0]?.text ?? ""}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`,
+        );
+      }
+      return yes({ type: "job_released", rechecks: rechecksOf(bench, state) });
+    }
+    case "job_reopened":
+      if (!state.released) return no("conflict", "$", "This job is not released: there is nothing to reopen.");
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead reopens a released job.");
+      return yes(draft);
+  }
+}

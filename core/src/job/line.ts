@@ -1,0 +1,226 @@
+import { refused } from "../task/answers.ts";
+import type { LineAnswer, LineContext, LineHelp, LineRule } from "../task/kind.ts";
+import type { Slot, TaskLine } from "../task/lines.ts";
+import { agreedFrom } from "../task/question/estimate.ts";
+import { NOT_NUMBERS } from "../task/reading/lines.ts";
+import { lineRule, slotRule } from "../task/registry.ts";
+import { acceptedTask, isStrikeable, isTaskDraft, undoneIf, wrongTogether } from "./accept.ts";
+import type { Bench } from "./bench.ts";
+import { changeOf, changeSentence, undoneSentence } from "./change.ts";
+import type { Draft, DraftOf, JobEvent } from "./events.ts";
+import type { JobState } from "./fold.ts";
+import { oneOf } from "./oneOf.ts";
+import { eventSentence } from "./sentences.ts";
+import type { Task } from "./task.ts";
+
+/** Reasons offered by number when something is skipped; words of one's own are taken too. */
+export const SKIP_REASONS = [
+  "not reachable now",
+  "gauge not at hand",
+  "renewed anyway",
+  "maker asks for no check",
+  "owner declined",
+] as const;
+
+/** Reasons offered by number when a proposal is overruled or a part is left. */
+export const DECISION_REASONS = [
+  "owner declined",
+  "part not to be had",
+  "renewed as a precaution",
+  "judged by hand and eye",
+  "recheck agreed with the owner",
+] as const;
+
+/** Reasons offered by number when an answer is changed. */
+export const CHANGE_REASONS = [
+  "looked again",
+  "opened: it is another kind",
+  "typed wrongly",
+  "owner wants it so",
+] as const;
+
+/** A typed reason: the number of an offered one, or words. */
+export function reasonFrom(text: string, offered: readonly string[]): string | null {
+  const typed = text.trim();
+  if (/^\d+$/.test(typed)) return offered[Number(typed) - 1] ?? null;
+  return typed === "" ? null : typed;
+}
+
+/** The last line by this person that can still be struck. */
+export function lastStrikeable(state: JobState, by: string): JobEvent | null {
+  for (let i = state.events.length - 1; i >= 0; i -= 1) {
+    const event = state.events[i];
+    if (!event || event.by.id !== by || state.struck.has(event.id)) continue;
+    if (!isStrikeable(event)) continue;
+    return event;
+  }
+  return null;
+}
+
+/** What striking a line comes to: asked once more, and told first, where it undoes what was done after it. */
+export function strikeOf(bench: Bench, state: JobState, event: JobEvent): LineAnswer {
+  const undoes = undoneIf(bench, state, { type: "struck", event: event.id });
+  const told = undoneSentence(bench, state, undoes);
+  if (told === null) return { kind: "strike", event };
+  const question = `Striking “${eventSentence(bench, state, event)}” undoes more. ${told} Is it to be struck?`;
+  return { kind: "sure", question, drafts: [{ type: "struck", event: event.id }] };
+}
+/** The gauge and the wrench that lie ready for a task: the first of the right kind, the one that suits best. */
+export function tools(bench: Bench, task: Task): { gauge: string | null; wrench: string | null } {
+  const first = <T>(ask: (s: Slot) => T | null | undefined): T | null => {
+    for (const s of task.slots) {
+      const found = ask(s);
+      if (found != null) return found;
+    }
+    return null;
+  };
+  const kind = first((s) => slotRule(s).gauge?.(bench, s));
+  const gauge = bench.gauges.find((g) => g.kind === kind);
+  return { gauge: gauge?.id ?? null, wrench: first((s) => slotRule(s).wrench?.(bench, s)) };
+}
+
+/** What is asked back about a line before it is kept. */
+type Doubt = { question: string; corrected: Draft[] | null; better: boolean };
+
+/** What a kind says of one of its drafts. */
+const ruled = <T>(
+  draft: Draft,
+  ask: (rule: LineRule<TaskLine>, draft: DraftOf<TaskLine>) => T | null | undefined,
+): T | null => (isTaskDraft(draft) ? (ask(lineRule<TaskLine>(draft), draft) ?? null) : null);
+
+/**
+ * What is asked back about a line whose values are beyond belief: with the drafts as they were more likely meant, where a
+ * known ratio or a point left out explains them and no unit was typed; else only whether it is so. Or null.
+ */
+function slipIn(bench: Bench, state: JobState, drafts: readonly Draft[]): Doubt | null {
+  const asked = drafts.map((draft) => ruled(draft, (rule, d) => rule.doubted?.(bench, state, d)));
+  const first = asked.find((q) => q !== null);
+  if (!first) return null;
+  // One that nothing explains is asked first: the others' guesses must not carry it along.
+  const bare = asked.find((q) => q?.text === null);
+  if (bare) return { question: bare.question, corrected: null, better: true };
+  const corrected = drafts.map((draft, i) => {
+    const text = asked[i]?.text;
+    return text != null && "text" in draft && draft.type !== "noted" ? { ...draft, text } : draft;
+  });
+  return { question: first.question, corrected, better: asked.some((q) => q?.better) };
+}
+
+/** What is asked when a questioned value is to stay as it was typed: once more, and never by Enter alone. */
+export const asTyped = (typed: string): string => `${typed}, as it was typed: is it so?`;
+/** What stands against drafts of one kind by its own rule, in a sentence, or null; a gate before them is told as they are sent. */
+function refusalOf(bench: Bench, state: JobState, drafts: readonly Draft[]): string | null {
+  for (const draft of drafts) {
+    if (draft.type !== drafts[0]?.type || !isTaskDraft(draft)) continue;
+    const answer = acceptedTask(bench, state, draft);
+    if (!answer.ok && answer.error.lacks?.what !== "gate") return answer.error.message;
+  }
+  return wrongTogether(bench, state, drafts)?.message ?? null;
+}
+
+/** What cannot be kept is refused, what nobody believes is asked back; else the line is taken. */
+function unlessDoubted(answer: LineAnswer, { bench, state }: LineContext): LineAnswer {
+  if (answer.kind !== "drafts") return answer;
+  const { drafts } = answer;
+  const refusal = refusalOf(bench, state, drafts);
+  if (refusal !== null) return refused(refusal);
+  const slip = slipIn(bench, state, drafts);
+  if (slip !== null) return { kind: "slip", drafts, ...slip };
+  const question = drafts
+    .map((draft) => ruled(draft, (rule, d) => rule.sure?.(bench, state, d)))
+    .find((q) => q !== null);
+  return question == null ? answer : { kind: "sure", drafts, question };
+}
+
+/**
+ * What a line typed at the bench means. Works from the numeric keypad alone: figures and Enter answer; on an empty
+ * line `-` strikes the last, `/` skips with a reason, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
+ * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks again what was answered here. `#` and words
+ * note; `@` takes a photo.
+ */
+export function interpret(typed: string, context: LineContext): LineAnswer {
+  const { bench, state, by } = context;
+  const line = typed.trim();
+  const aim = context.waiting[0];
+  if (line === "-") {
+    const event = lastStrikeable(state, by);
+    return event ? strikeOf(bench, state, event) : refused("There is nothing of yours to strike.");
+  }
+  if (line === "+") return { kind: "next" };
+  if (line === "**") return { kind: "again" };
+  if (line === "@") return { kind: "photo" };
+  if (line.startsWith("#")) {
+    const text = line.slice(1).trim();
+    return text === "" ? refused("Write the note behind #.") : { kind: "drafts", drafts: [{ type: "noted", text }] };
+  }
+  const go = /^\*(\d*)(?:\.(\d+))?$/.exec(line);
+  if (go && (go[1] || go[2])) {
+    return { kind: "go", task: go[1] ? Number(go[1]) : null, item: go[2] ? Number(go[2]) : null };
+  }
+  if (aim === undefined) return refused("Nothing waits here: + goes to the next.");
+  if (line === "/") return { kind: "skip", slot: aim };
+  if (line === "..") {
+    const text = slotRule(aim).repeated?.(state, aim, by) ?? null;
+    return text === null ? refused("There is no reading here to repeat.") : interpret(text, context);
+  }
+  const answer = slotRule(aim).drafted(
+    line,
+    {
+      ...context,
+      undoes: (body) => undoneSentence(bench, state, undoneIf(bench, state, body)),
+      changes: (question, word) => changeSentence(changeOf(bench, state, question, word)),
+    },
+    aim,
+  );
+  return unlessDoubted(answer, context);
+}
+
+/** The line that says that a task's caution was shown to this person, before their first answer there; or nothing. */
+export function cautionDrafts(state: JobState, task: Task | null, by: string): Draft[] {
+  if (task?.caution == null || state.cautions.has(`${task.id} ${by}`)) return [];
+  return [{ type: "caution_shown", task: task.id }];
+}
+
+/** The drafts that an answer comes to when nobody is asked back: with this reason where one is needed. */
+export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
+  switch (answer.kind) {
+    case "drafts":
+    case "slip":
+    case "sure":
+      return answer.drafts;
+    case "strike":
+      return [{ type: "struck", event: answer.event.id }];
+    case "skip": {
+      const because = reasonFrom(reason, SKIP_REASONS);
+      return because === null ? null : [{ type: "slot_skipped", slot: answer.slot.key, reason: because }];
+    }
+    case "reason": {
+      const because = reasonFrom(reason, DECISION_REASONS);
+      return because === null ? null : [{ ...answer.draft, reason: because }];
+    }
+    case "worded": {
+      const how = oneOf(reason.trim(), NOT_NUMBERS);
+      return how === null ? null : [{ ...answer.draft, how }];
+    }
+    case "owner": {
+      const agreed = agreedFrom(reason);
+      return agreed === null ? null : [{ ...answer.draft, agreed }];
+    }
+    case "change": {
+      const because = reasonFrom(reason, CHANGE_REASONS);
+      return because === null ? null : [{ ...answer.draft, reason: because }];
+    }
+    case "photo":
+    case "go":
+    case "next":
+    case "again":
+    case "refused":
+      return null;
+  }
+}
+/** What the entry line takes at the slot in hand, and the keys that this needs besides figures. */
+export function lineHelp(bench: Bench, state: JobState, waiting: readonly Slot[]): LineHelp {
+  const aim = waiting[0];
+  const plain: LineHelp = { hint: "Enter", signed: false, words: [], between: " " };
+  return aim ? { ...plain, ...slotRule(aim).hinted(bench, state, aim, waiting) } : plain;
+}

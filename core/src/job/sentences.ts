@@ -1,0 +1,82 @@
+import { isTaskLine, type TaskLine } from "../task/lines.ts";
+import { lineRule } from "../task/registry.ts";
+import type { Bench } from "./bench.ts";
+import type { Body, BodyOf, JobEvent } from "./events.ts";
+import type { JobState } from "./fold.ts";
+
+const taskLine = (body: Body): body is BodyOf<TaskLine> => isTaskLine(body.type);
+
+/** The answer given in the line's own place: what, where, how far. */
+export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent): string {
+  if (taskLine(body)) return lineRule(body).said(bench, state, body);
+  switch (body.type) {
+    case "gate_passed":
+      return `let pass by a lead: ${body.reason}`;
+    case "caution_shown":
+      return `caution shown: ${body.text}`;
+    case "stop_cleared":
+      return `cleared for work: ${body.reason}`;
+    case "photo_taken":
+      return `photo${body.caption ? `: ${body.caption}` : ""}`;
+    case "slot_skipped":
+      return `skipped: ${body.reason}`;
+    case "open_point_signed":
+      return `signed for: ${body.text}, ${body.reason}`;
+    case "struck": {
+      const target = state.events.find((e) => e.id === body.event);
+      return `struck: ${target ? struckSentence(bench, state, target) : "a line"}`;
+    }
+    case "noted":
+      return `noted: ${body.text}`;
+    case "job_opened":
+      return `opened: ${body.complaint}`;
+    case "job_released":
+      return "released";
+    case "job_reopened":
+      return `reopened: ${body.reason}`;
+  }
+}
+
+function struckSentence(bench: Bench, state: JobState, target: JobEvent): string {
+  const { body } = target;
+  const own = taskLine(body) ? lineRule(body).struck?.(bench, state, body) : undefined;
+  return own ?? eventSentence(bench, state, target);
+}
+
+/** How bad what a line says is: worse is told first; 0 where all is well. */
+const badnessOf = (bench: Bench, state: JobState, { body }: JobEvent): number =>
+  (taskLine(body) ? lineRule(body).badness?.(bench, state, body) : undefined) ?? 0;
+
+/**
+ * The answer to one line, however much it took: of several, every place that is not well is named, the worst first and by
+ * its own name; where all are well the last one speaks. Places of one item are one sentence.
+ */
+export function answerSentence(bench: Bench, state: JobState, events: readonly JobEvent[]): string {
+  const own = events.filter(({ body }) => body.type !== "caution_shown");
+  const last = own[own.length - 1];
+  if (!last) return "";
+  if (own.length === 1) return eventSentence(bench, state, last);
+  const bad = own
+    .map((event) => ({ event, weight: badnessOf(bench, state, event) }))
+    .filter(({ weight }) => weight > 0)
+    .sort((a, b) => b.weight - a.weight);
+  const told = new Set<string>();
+  const sentences = bad.flatMap(({ event }) => {
+    const { body } = event;
+    const item = "point" in body && "item" in body ? `${body.point} ${body.item}` : event.id;
+    if (told.has(item)) return [];
+    told.add(item);
+    return [eventSentence(bench, state, worstPlace(bench, state, event))];
+  });
+  const taken = `${own.length} taken`;
+  return sentences.length === 0
+    ? `${taken}; ${eventSentence(bench, state, last)}`
+    : `${taken}. Not well: ${sentences.join("; ")}`;
+}
+
+/** The line of the place that speaks for a reading's item: the worst one, under its own name. */
+function worstPlace(bench: Bench, state: JobState, event: JobEvent): JobEvent {
+  const { body } = event;
+  const worst = taskLine(body) ? (lineRule(body).worst?.(bench, state, body) ?? null) : null;
+  return (worst !== null && state.events.find(({ id }) => id === worst)) || event;
+}

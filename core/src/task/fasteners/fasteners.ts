@@ -1,0 +1,325 @@
+import { type Answer, equal } from "../../calculator/index.ts";
+import { fastenerCastle, fastenerSequence } from "../../fastener/index.ts";
+import { activeSpine } from "../../job/applies.ts";
+import type { Bench } from "../../job/bench.ts";
+import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
+import { countOf, type JobState } from "../../job/fold.ts";
+import { numbers, type Sketch } from "../../job/task.ts";
+import { entryOf, type FastenerEntry, itemName } from "../../procedure/index.ts";
+import { quantityParse } from "../../quantity/index.ts";
+import { no, refused, yes } from "../answers.ts";
+import { placesOf } from "../count/tray.ts";
+import { taskId } from "../ids.ts";
+import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
+import { type Slot, slot, type SlotOf } from "../lines.ts";
+import { doubted, OFF } from "../reading/doubt.ts";
+import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
+
+/**
+ * Passes in order, each over every place in the pattern's order. A cross needs an even count of four or more; a model
+ * with another count is pulled in a star. Common practice, no source.
+ */
+export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
+  const { stagesPercent } = entry.torque;
+  const count = countOf(state, entry.id);
+  const pattern = entry.torque.pattern === "cross" && (count < 4 || count % 2 === 1) ? "star" : entry.torque.pattern;
+  const answer = fastenerSequence({ count, pattern, stagesPercent });
+  if (!answer.ok) throw new Error(`${entry.id}: ${answer.error.message}`);
+  return answer.value.passes.flatMap((pass, p) => pass.order.map((place) => slot.pull(entry.id, place, p + 1)));
+}
+
+/** Torque and lock of a group; held back until another entry is in where the procedure says so. */
+export function torqueTasks(state: JobState, entry: FastenerEntry): Sketch[] {
+  const torque: Sketch = {
+    id: taskId("torque", entry.id),
+    stage: "together",
+    kind: "torque",
+    title: `${entry.name}: torque`,
+    do: entry.torque.before,
+    caution: entry.torque.caution,
+    tools: entry.together.tools,
+    entry: entry.id,
+    slots: pullSlots(state, entry),
+  };
+  if (!entry.locking) return [torque];
+  const lock: Sketch = {
+    id: taskId("lock", entry.id),
+    stage: "together",
+    kind: "lock",
+    title: `${entry.name}: lock`,
+    do: entry.locking.do,
+    entry: entry.id,
+    slots: numbers(countOf(state, entry.id)).map((place) => slot.lock(entry.id, place)),
+  };
+  return [torque, lock];
+}
+function acceptOut({ bench, state, answered }: Hand, draft: DraftOf<"fastener_out">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners" || entry.tray !== "by place") {
+    return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners with places of their own.`);
+  }
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  if (answered(slot.out(entry.id, draft.place))) {
+    return no("conflict", "place", `${entry.one} ${draft.place} is out already.`);
+  }
+  return yes(draft);
+}
+
+function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: DraftOf<"torque_applied">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  const percent = entry.torque.stagesPercent[draft.pass - 1];
+  if (percent === undefined) return no("range", "pass", `There are ${entry.torque.stagesPercent.length} passes.`);
+  const spec = torqueSpecFor(bench, entry);
+  if (!spec) return no("missing", "spec", NO_TORQUE);
+  const started = tasks
+    .find((task) => task.id === taskId("fit", entry.id))
+    ?.slots.every((s) => answered(s) || skipped(s));
+  if (!started) {
+    return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
+  }
+  const wrench = bench.wrenches.find((w) => w.id === draft.wrench);
+  if (!wrench) return no("unsupported", "wrench", `"${draft.wrench}" is no wrench of this shop.`);
+  if (spec.targetNm < wrench.minNm || spec.targetNm > wrench.maxNm) {
+    return no(
+      "range",
+      "wrench",
+      `${wrench.name} covers ${wrench.minNm} to ${wrench.maxNm} N·m; this needs ${spec.targetNm}. Use another wrench.`,
+    );
+  }
+  const read = quantityParse({ text: draft.text, kind: "torque", unit: "N.m" });
+  if (!read.ok) return read;
+  if (read.value.valueInBase <= 0) return no("range", "text", "A torque must be above 0 N·m.");
+  return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec });
+}
+
+/** A castle nut goes on to its next slot, never back; how far is worked out here. */
+function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners" || !entry.locking) {
+    return no("unsupported", "entry", `Nothing locks "${draft.entry}".`);
+  }
+  const count = countOf(state, entry.id);
+  if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
+  const last = entry.torque.stagesPercent.length;
+  if (!state.bySlot.has(slot.pull(entry.id, draft.place, last).key)) {
+    return no("conflict", "entry", `Torque ${entry.one} ${draft.place} first, then lock it.`);
+  }
+  if (entry.locking.kind !== "cotter") {
+    if (draft.pastDeg !== null) return no("conflict", "pastDeg", "Only a castle nut goes on to a slot.");
+    return yes({ ...draft, how: entry.locking.kind, tightenedDeg: null });
+  }
+  const { slots, crossHoles } = entry.locking;
+  const castle = fastenerCastle({ slots, crossHoles, pastDeg: draft.pastDeg ?? 0 });
+  if (!castle.ok) return castle;
+  return yes({ ...draft, how: "cotter", tightenedDeg: castle.value.tightenDeg });
+}
+/** Lengths, each with what lay under the head, for one place after the other: "25 25 washer 40". Enter: as the book says. */
+function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out">): LineAnswer {
+  const entry = entryOf(bench.procedure, aim.entry);
+  if (entry?.kind !== "fasteners") return refused("Nothing comes out here.");
+  const book = placesOf(bench, entry, countOf(state, entry.id));
+  const asBook = (place: number) => ({
+    lengthMm: book[place - 1]?.lengthMm ?? null,
+    under: book[place - 1]?.under ?? null,
+  });
+  const draft = (place: number, found: { lengthMm: number | null; under: string | null }): Draft => ({
+    type: "fastener_out",
+    entry: entry.id,
+    place,
+    ...found,
+  });
+  if (line === "") return { kind: "drafts", drafts: [draft(aim.place, asBook(aim.place))] };
+  const places = waiting.filter((s): s is SlotOf<"out"> => s.kind === "out" && s.entry === aim.entry);
+  const found: { lengthMm: number; under: string | null }[] = [];
+  for (const token of line.split(/\s+/)) {
+    const last = found[found.length - 1];
+    const read = quantityParse({ text: token, kind: "length", unit: "mm" });
+    if (read.ok && read.value.valueInBase > 0) found.push({ lengthMm: read.value.valueInBase, under: null });
+    else if (last && /^[a-z]/i.test(token)) last.under = last.under === null ? token : `${last.under} ${token}`;
+    else return refused(`"${token}" is no length: type 25, or 25 washer, or several: 25 25 40.`);
+  }
+  if (found.length > places.length) {
+    return refused(`${found.length} lengths for ${places.length} places left: nothing is kept.`);
+  }
+  return { kind: "drafts", drafts: found.map((one, i) => draft(places[i]?.place ?? aim.place, one)) };
+}
+
+function pull(line: string, { bench, wrench }: Line, aim: SlotOf<"pull">): LineAnswer {
+  const entry = entryOf(bench.procedure, aim.entry);
+  if (entry?.kind !== "fasteners") return refused("Nothing is tightened here.");
+  const spec = torqueSpecFor(bench, entry);
+  if (!spec) return refused(NO_TORQUE);
+  if (wrench === null) return refused(`No wrench here covers ${spec.targetNm} N·m: use a bigger or finer one.`);
+  const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
+  const text = line === "" ? String(Number(bandOf(spec, percent).aimNm.toFixed(3))) : line;
+  return {
+    kind: "drafts",
+    drafts: [{ type: "torque_applied", entry: entry.id, place: aim.place, pass: aim.pass, text, wrench }],
+  };
+}
+
+function lock(line: string, { bench }: Line, aim: SlotOf<"lock">): LineAnswer {
+  const entry = entryOf(bench.procedure, aim.entry);
+  const castle = entry?.kind === "fasteners" && entry.locking?.kind === "cotter";
+  if (line !== "" && !castle) return refused("Enter alone: it is locked.");
+  const read = line === "" ? null : quantityParse({ text: line, kind: "angle", unit: "deg" });
+  if (read && !read.ok) return refused("Degrees turned past the last slot, such as 20; Enter when a slot lines up.");
+  return {
+    kind: "drafts",
+    drafts: [{ type: "fastener_locked", entry: aim.entry, place: aim.place, pastDeg: read?.value.valueInBase ?? null }],
+  };
+}
+
+function pullVerdictOf(bench: Bench, body: BodyOf<"torque_applied">): string {
+  const entry = entryOf(bench.procedure, body.entry);
+  const percent = entry?.kind === "fasteners" ? (entry.torque.stagesPercent[body.pass - 1] ?? 100) : 100;
+  return body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "";
+}
+
+function outSentence(bench: Bench, state: JobState, body: BodyOf<"fastener_out">): string {
+  const name = placeName(bench, state, body);
+  const entry = entryOf(bench.procedure, body.entry);
+  const book =
+    entry?.kind === "fasteners" ? placesOf(bench, entry, countOf(state, entry.id))[body.place - 1] : undefined;
+  const odd =
+    book?.lengthMm != null && body.lengthMm !== null && !equal(book.lengthMm, body.lengthMm)
+      ? `, the book says ${book.lengthMm} mm`
+      : "";
+  const found = [body.lengthMm === null ? "" : `${body.lengthMm} mm`, body.under ?? ""].filter(Boolean).join(", ");
+  return `${name} out${found ? `: ${found}` : ""}${odd}`;
+}
+function badPulls({ bench, state }: Look): OpenPoint[] {
+  return activeSpine(bench, state)
+    .filter((entry): entry is FastenerEntry => entry.kind === "fasteners")
+    .flatMap((entry) =>
+      pullsOf(state, entry)
+        .filter(({ verdict }) => verdict !== null && verdict !== "in band")
+        .map(({ place, pass, pulls, verdict }): OpenPoint => {
+          const last = pulls[pulls.length - 1]?.body;
+          return {
+            key: `band:${entry.id}:${place}:${pass}:${pulls.length}`,
+            group: "torque",
+            text: `${entry.one} ${place}, pass ${pass}: ${verdict}, ${last?.valueNm.toFixed(1)} of ${last?.aimNm.toFixed(1)} N·m`,
+            task: taskId("torque", entry.id),
+            hard: false,
+          };
+        }),
+    );
+}
+
+/** Fasteners pulled by a figure that is only a guess: shown, kept, but no proof; a lead answers for it. */
+function guessedTorques({ bench, state }: Look): OpenPoint[] {
+  return activeSpine(bench, state).flatMap((entry): OpenPoint[] => {
+    if (entry.kind !== "fasteners") return [];
+    const guess = pullsOf(state, entry)
+      .flatMap(({ pulls }) => pulls)
+      .find(({ body }) => body.spec.source.grade === "guess");
+    if (!guess || guess.body.spec.kind !== "torque") return [];
+    return [
+      {
+        key: `guess:${entry.id}:${guess.body.spec.targetNm}`,
+        group: "torque",
+        text: `${entry.name.toLowerCase()}: ${guess.body.spec.targetNm} N·m is a guess and signs nothing off; find the maker's figure`,
+        task: taskId("torque", entry.id),
+        hard: false,
+      },
+    ];
+  });
+}
+const groupOf = (bench: Bench, id: string): FastenerEntry | null => {
+  const entry = entryOf(bench.procedure, id);
+  return entry?.kind === "fasteners" ? entry : null;
+};
+const placeName = (bench: Bench, state: JobState, s: { entry: string; place: number }): string => {
+  const entry = groupOf(bench, s.entry);
+  return entry ? itemName(entry, s.place, countOf(state, entry.id)) : s.entry;
+};
+
+/** A pull beyond belief: what no hand does is asked back; one that only went too far is told by its band. */
+function doubtedPull(bench: Bench, _: JobState, draft: DraftOf<"torque_applied">): Doubted | null {
+  const entry = groupOf(bench, draft.entry);
+  const spec = entry && torqueSpecFor(bench, entry);
+  if (!entry || !spec) return null;
+  const { aimNm, minNm, maxNm } = bandOf(spec, entry.torque.stagesPercent[draft.pass - 1] ?? 100);
+  const spread = (aimNm * spec.tolerancePercent * BANDS) / 100;
+  return doubted(
+    { text: draft.text, kind: "torque", unit: "N.m", tool: "wrench" },
+    { kind: "range", serviceMin: minNm, serviceMax: maxNm },
+    { min: aimNm - spread, max: aimNm + spread },
+    { min: aimNm / OFF, max: aimNm * OFF },
+  );
+}
+/** A pull this many tolerances off its aim is still believed to be a pull. */
+const BANDS = 2;
+export const fasteners: Kind<
+  "out" | "pull" | "lock",
+  "fastener_out" | "torque_applied" | "fastener_locked",
+  "torque" | "lock"
+> = {
+  slots: {
+    out: {
+      named: placeName,
+      drafted: takeOut,
+      hinted: () => ({ hint: "Enter: as the book says; or 25, or 25 washer" }),
+      rehearsed: () => "",
+      shapes: false,
+    },
+    pull: {
+      named: (bench, _, s) => {
+        const entry = groupOf(bench, s.entry);
+        return entry ? `${entry.one} ${s.place}, pass ${s.pass}` : s.entry;
+      },
+      drafted: pull,
+      hinted: () => ({ hint: "Enter: clicked at the setting; or the value" }),
+      rehearsed: () => "",
+      shapes: false,
+      wrench: (bench, s) => {
+        const entry = groupOf(bench, s.entry);
+        return (entry && wrenchFor(bench, entry).best?.id) ?? null;
+      },
+    },
+    lock: {
+      named: placeName,
+      drafted: lock,
+      hinted: (bench, _, s) => {
+        const castle = groupOf(bench, s.entry)?.locking?.kind === "cotter";
+        return { hint: castle ? "Enter: locked; or degrees past the last slot" : "Enter: locked" };
+      },
+      rehearsed: () => "",
+      shapes: false,
+      hard: (bench, s) => groupOf(bench, s.entry)?.locking?.hard === true,
+    },
+  },
+  lines: {
+    fastener_out: {
+      accepted: acceptOut,
+      said: outSentence,
+      badness: (bench, state, body) => (outSentence(bench, state, body).includes("the book says") ? 4 : 0),
+    },
+    torque_applied: {
+      accepted: acceptPull,
+      said: (bench, state, body) => {
+        const name = fasteners.slots.pull.named(bench, state, slot.pull(body.entry, body.place, body.pass));
+        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${pullVerdictOf(bench, body)}`;
+      },
+      badness: (bench, _, body) => (body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0),
+      doubted: doubtedPull,
+    },
+    fastener_locked: {
+      accepted: acceptLock,
+      said: (bench, state, body) => {
+        const on = body.tightenedDeg ? `, on by ${Math.round(body.tightenedDeg)}° to the next slot, never back` : "";
+        return `${placeName(bench, state, body)}: locked by ${body.how}${on}`;
+      },
+    },
+  },
+  tasks: {
+    torque: { word: "torque", open: "torque", undone: "with its entry" },
+    lock: { word: "lock", open: "torque", undone: "with its entry" },
+  },
+  open: (look) => [...badPulls(look), ...guessedTorques(look)],
+};

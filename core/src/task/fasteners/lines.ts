@@ -1,0 +1,71 @@
+import { fields } from "../../calculator/index.ts";
+import { z } from "zod";
+import { keptWrench } from "../../job/bench.ts";
+import { id, place, text, value, whole, words } from "../../job/fields.ts";
+import { keptSpec } from "../../spec/index.ts";
+
+export const fastenersDrafts = [
+  z.strictObject({
+    type: z.literal("fastener_out"),
+    entry: id,
+    place,
+    lengthMm: fields.positive.nullable(),
+    under: text.nullable(),
+  }),
+  z.strictObject({ type: z.literal("torque_applied"), entry: id, place, pass: place, text: value, wrench: id }),
+  z.strictObject({
+    type: z.literal("fastener_locked"),
+    entry: id,
+    place,
+    pastDeg: z.number().min(0).max(360).nullable(),
+  }),
+] as const;
+
+export const fastenersBodies = [
+  z.object({
+    type: z.literal("fastener_out"),
+    entry: words,
+    place: whole,
+    lengthMm: z.number().nullable(),
+    under: words.nullable(),
+  }),
+  z.object({
+    type: z.literal("torque_applied"),
+    entry: words,
+    place: whole,
+    pass: whole,
+    text: words,
+    valueNm: z.number(),
+    aimNm: z.number(),
+    wrench: keptWrench,
+    spec: keptSpec,
+  }),
+  z.object({
+    type: z.literal("fastener_locked"),
+    entry: words,
+    place: whole,
+    how: words,
+    pastDeg: z.number().nullable(),
+    /** How far the nut went on to its next slot; null where it has none. */
+    tightenedDeg: z.number().nullable(),
+  }),
+] as const;
+
+export const fastenersSlots = {
+  out: (entry: string, place: number) => ({ kind: "out" as const, key: `out:${entry}:${place}`, entry, place }),
+  pull: (entry: string, place: number, pass: number) => ({
+    kind: "pull" as const,
+    key: `pull:${entry}:${place}:${pass}`,
+    entry,
+    place,
+    pass,
+  }),
+  lock: (entry: string, place: number) => ({ kind: "lock" as const, key: `lock:${entry}:${place}`, entry, place }),
+};
+
+type Placed = { entry: string; place: number };
+export const fastenersAnswers = {
+  fastener_out: (it: Placed) => fastenersSlots.out(it.entry, it.place),
+  torque_applied: (it: Placed & { pass: number }) => fastenersSlots.pull(it.entry, it.place, it.pass),
+  fastener_locked: (it: Placed) => fastenersSlots.lock(it.entry, it.place),
+};

@@ -1,0 +1,83 @@
+import { atLeast, atMost } from "../../calculator/index.ts";
+import { fastenerWrench } from "../../fastener/index.ts";
+import { type Bench, specFor, type Wrench } from "../../job/bench.ts";
+import { type EventOf, isEvent } from "../../job/events.ts";
+import { countOf, type JobState } from "../../job/fold.ts";
+import type { FastenerEntry } from "../../procedure/index.ts";
+import type { TorqueSpec } from "../../spec/index.ts";
+import { slot } from "../lines.ts";
+
+/** What to do where a group has no torque: the key that enters it stands in the same step, and on the machine's page. */
+export const NO_TORQUE = "No torque on file: enter it here or on the machine's page, with its source.";
+
+export type PullVerdict = "in band" | "below band" | "above band";
+
+/** Aim and band of one pass: the pass's share of the target, with the tolerance around it. */
+export function bandOf(spec: TorqueSpec, percent: number): { aimNm: number; minNm: number; maxNm: number } {
+  const aimNm = (spec.targetNm * percent) / 100;
+  const spread = (aimNm * spec.tolerancePercent) / 100;
+  return { aimNm, minNm: aimNm - spread, maxNm: aimNm + spread };
+}
+
+export function pullVerdict(valueNm: number, band: { minNm: number; maxNm: number }): PullVerdict {
+  if (!atLeast(valueNm, band.minNm)) return "below band";
+  if (!atMost(valueNm, band.maxNm)) return "above band";
+  return "in band";
+}
+
+export function torqueSpecFor(bench: Bench, entry: FastenerEntry): TorqueSpec | null {
+  const spec = specFor(bench, entry.torque.spec);
+  return spec?.kind === "torque" ? spec : null;
+}
+
+export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
+
+/** The wrench for every pass of a group, or the sentence that says why none will do. */
+export function wrenchFor(bench: Bench, entry: FastenerEntry): WrenchChoice {
+  const spec = torqueSpecFor(bench, entry);
+  if (spec === null) {
+    return { best: null, able: [], sentence: NO_TORQUE };
+  }
+  const first = bandOf(spec, entry.torque.stagesPercent[0] ?? 100).aimNm;
+  const answer = fastenerWrench({
+    targetNm: spec.targetNm,
+    wrenches: bench.wrenches.map(({ id, minNm, maxNm }) => ({ id, minNm, maxNm })),
+  });
+  if (!answer.ok) throw new Error(`wrenches on file: ${answer.error.message}`);
+  const best = bench.wrenches.find((w) => w.id === answer.value.best) ?? null;
+  if (best === null) {
+    const needs = `This needs ${spec.targetNm} N·m; no wrench in the shop covers it.`;
+    return { best: null, able: [], sentence: `${needs} Use a bigger or finer wrench, or a multiplier.` };
+  }
+  const early = atLeast(first, best.minNm) ? "" : ` Passes below ${best.minNm} N·m go by feel, snug only.`;
+  return {
+    best,
+    able: answer.value.able,
+    sentence: `${best.name} covers ${best.minNm} to ${best.maxNm} N·m; set ${spec.targetNm} for the last pass.${early}`,
+  };
+}
+
+export type PullState = {
+  place: number;
+  pass: number;
+  percent: number;
+  pulls: EventOf<"torque_applied">[];
+  verdict: PullVerdict | null;
+};
+
+/** Every place and pass of a group with what was pulled. One pull above the band stays above: the bolt has felt it. */
+export function pullsOf(state: JobState, entry: FastenerEntry): PullState[] {
+  const places = Array.from({ length: countOf(state, entry.id) }, (_, i) => i + 1);
+  return entry.torque.stagesPercent.flatMap((percent, p) =>
+    places.map((place): PullState => {
+      const pulls = (state.bySlot.get(slot.pull(entry.id, place, p + 1).key) ?? []).filter(
+        (event): event is EventOf<"torque_applied"> => isEvent(event, "torque_applied"),
+      );
+      const verdicts = pulls.map(({ body }) =>
+        body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "in band",
+      );
+      const verdict = verdicts.includes("above band") ? "above band" : (verdicts[verdicts.length - 1] ?? null);
+      return { place, pass: p + 1, percent, pulls, verdict };
+    }),
+  );
+}

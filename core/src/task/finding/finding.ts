@@ -1,0 +1,132 @@
+import type { Answer } from "../../calculator/index.ts";
+import { activePoints, stopsOf } from "../../job/applies.ts";
+import type { Bench } from "../../job/bench.ts";
+import type { Body, Draft, DraftOf } from "../../job/events.ts";
+import { countOf, type JobState } from "../../job/fold.ts";
+import { findingOf } from "../../job/judged.ts";
+import { offered, oneOf } from "../../job/oneOf.ts";
+import { conditionsIn, type InspectPoint, partOf, pointOf, type Procedure } from "../../procedure/index.ts";
+import { no, refused, yes } from "../answers.ts";
+import { pointTaskId } from "../ids.ts";
+import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
+import type { SlotOf } from "../lines.ts";
+import { itemNamed } from "../reading/names.ts";
+import { firstOfEach } from "../tellApart.ts";
+
+function acceptFinding({ bench, state }: Hand, draft: DraftOf<"finding_recorded">): Answer<Body> {
+  const point = pointOf(bench.procedure, draft.point);
+  if (point?.kind !== "inspect")
+    return no("unsupported", "point", `"${draft.point}" is no inspected point of this job.`);
+  const count = countOf(state, point.on);
+  if (draft.item > count) return no("range", "item", `There are ${count} here; ${draft.item} is not one of them.`);
+  const finding = point.findings.find((f) => f.word === draft.word);
+  if (!finding) {
+    return no(
+      "range",
+      "word",
+      `"${draft.word}" is not a word here: one of ${point.findings.map((f) => f.word).join(", ")}.`,
+    );
+  }
+  return yes({ ...draft, means: finding.means, leads: finding.leads });
+}
+/** What a word belongs to that another machine would have: a level by a method that this one does not have. */
+function elsewhereFound(bench: Bench, state: JobState, point: InspectPoint, typed: string): string {
+  const active = activePoints(bench, state);
+  const other = bench.procedure.points.find(
+    (p): p is InspectPoint =>
+      p.kind === "inspect" &&
+      p.name === point.name &&
+      !active.includes(p) &&
+      oneOf(
+        typed,
+        p.findings.map((f) => f.word),
+      ) !== null,
+  );
+  return other ? ` That is how it is told ${other.ask}; this machine is told ${point.ask}.` : "";
+}
+
+function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<"find">): LineAnswer {
+  const point = pointOf(bench.procedure, aim.point);
+  if (point?.kind !== "inspect") return refused("Nothing is inspected here.");
+  const words = point.findings.map((f) => f.word);
+  const typed = line.split(/\s+/).filter((t) => t !== "");
+  const offer = offered(words);
+  if (typed.length === 0) return refused(`Say which: ${offer}.`);
+  const items = waiting.filter((s): s is SlotOf<"find"> => s.kind === "find" && s.point === aim.point);
+  if (typed.length > items.length) return refused(`${typed.length} words for ${items.length} left: nothing is kept.`);
+  const drafts: Draft[] = [];
+  for (const [i, t] of typed.entries()) {
+    const word = oneOf(t, words);
+    if (word === null) return refused(`"${t}" is not one of: ${offer}.${elsewhereFound(bench, state, point, t)}`);
+    drafts.push({ type: "finding_recorded", point: point.id, item: items[i]?.item ?? aim.item, word });
+  }
+  return { kind: "drafts", drafts };
+}
+/** Looked at and found to need renewing, on something that no decision is taken about. */
+function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
+  return activePoints(bench, state).flatMap((point): OpenPoint[] => {
+    if (point.kind !== "inspect") return [];
+    // What is decided about, or renewed anyway, answers for itself.
+    const part = partOf(bench.procedure, point.on);
+    if (part?.decision || part?.singleUse) return [];
+    const finding = findingOf(state, point, 1);
+    if (finding?.leads !== "renew") return [];
+    return [
+      {
+        key: `found:${point.id}:${finding.word}`,
+        group: "look again",
+        text: `${point.name.toLowerCase()}: ${finding.word}, ${finding.means}`,
+        task: pointTaskId("inspect", point.id, "found"),
+        hard: false,
+      },
+    ];
+  });
+}
+
+function stoppedWork({ bench, state }: Look): OpenPoint[] {
+  return stopsOf(bench, state)
+    .filter((stop) => stop.cleared === null)
+    .map(({ event, text }) => ({
+      key: `stop:${event.id}`,
+      group: "stop work",
+      text,
+      task: pointTaskId("inspect", event.body.point, "found"),
+      hard: true,
+    }));
+}
+/** Findings that conditions tell apart, without those that stop the work: a stop is cleared by hand, not by a procedure. */
+function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[] {
+  const named = conditionsIn(procedure).filter((c) => c.fact === `finding:${point.id}`);
+  const words = point.findings.filter((f) => f.leads !== "stop").map((f) => f.word);
+  return firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))));
+}
+export const finding: Kind<"find", "finding_recorded", "inspect"> = {
+  slots: {
+    find: {
+      named: itemNamed,
+      drafted: findSeveral,
+      hinted: (_, __, ___, waiting) => ({
+        hint:
+          waiting.filter((s) => s.kind === "find").length > 1
+            ? "first letters or number, several one after the other"
+            : "first letters or number",
+      }),
+      rehearsed: ({ bench: { procedure }, one }, s) => {
+        const fact = `finding:${s.point}`;
+        const point = pointOf(procedure, s.point);
+        if (point?.kind !== "inspect" || !conditionsIn(procedure).some((c) => c.fact === fact)) return "1";
+        return one(fact, findingsThatDiffer(procedure, point));
+      },
+      shapes: true,
+    },
+  },
+  lines: {
+    finding_recorded: {
+      accepted: acceptFinding,
+      said: (bench, state, body) => `${itemNamed(bench, state, body)}: ${body.word}, ${body.means}`,
+      badness: (_, __, body) => ({ keep: 0, watch: 2, renew: 4, stop: 5 })[body.leads ?? "keep"],
+    },
+  },
+  tasks: { inspect: { word: "look", open: "measure", undone: "proven again" } },
+  open: (look) => [...stoppedWork(look), ...doubtfulFindings(look)],
+};

@@ -1,0 +1,82 @@
+import { costCompare } from "../../cost/index.ts";
+import { partsGoingBack } from "../../job/applies.ts";
+import { type Bench, specFor } from "../../job/bench.ts";
+import { countOf, type JobState, latest } from "../../job/fold.ts";
+import { decisionFor } from "../../job/judged.ts";
+import { decimal, hundredths } from "../../job/money.ts";
+import { partInStores } from "../../job/pullList.ts";
+import type { Question, Way } from "../../procedure/index.ts";
+import { slot } from "../lines.ts";
+import type { Agreed, Estimate } from "./lines.ts";
+
+/** Parts that were decided to be renewed and that the way did not reckon with: surprises, by role and how many. */
+function surprises(bench: Bench, state: JobState, way: Way): { role: string; count: number }[] {
+  const reckoned = new Set([
+    ...(way.cost?.parts ?? []).map((part) => part.role),
+    ...way.proposes.filter((p) => p.decision === "renew").map((p) => p.part),
+  ]);
+  return partsGoingBack(bench, state).flatMap((part) => {
+    const role = part.role ?? part.id;
+    if (part.singleUse || !part.decision || reckoned.has(role) || reckoned.has(part.id)) return [];
+    const items = Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1);
+    const count = items.filter((item) => decisionFor(state, part, item)?.decision === "renew").length;
+    return count === 0 ? [] : [{ role, count }];
+  });
+}
+
+/**
+ * What one way of a repair costs now: its parts as stores have them with what was found to need renewing besides, its
+ * hours at the shop's rate, and their sum.
+ */
+export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate | null {
+  if (!way.cost) return null;
+  const { minutes } = way.cost;
+  const parts = [...way.cost.parts, ...surprises(bench, state, way)].map(({ role, count }) => {
+    const part = partInStores(bench, state, role);
+    return { role, name: part?.name ?? role, count, price: part?.price ?? null };
+  });
+  const work = bench.labour ? Math.round((hundredths(bench.labour.perHour) * minutes) / 60) : null;
+  const sum = parts.reduce((total, p) => total + (p.price === null ? 0 : hundredths(p.price) * p.count), work ?? 0);
+  return {
+    parts,
+    minutes,
+    labour: work === null ? null : decimal(work),
+    total: decimal(sum),
+    currency: bench.labour?.currency ?? bench.parts[0]?.currency ?? "",
+  };
+}
+
+/**
+ * What each way costs by its expected life, by the way's word; null where a way has no life on file, since one without
+ * cannot be set beside the others.
+ */
+export function costByLife(bench: Bench, state: JobState, question: Question) {
+  const options = question.ways.flatMap((way) => {
+    const estimate = estimateFor(bench, state, way);
+    const spec = way.cost?.life === undefined ? null : specFor(bench, way.cost.life);
+    if (!estimate || spec?.kind !== "figure" || spec.value <= 0) return [];
+    return [{ id: way.word, parts: Number(estimate.total), labourH: 0, life: spec.value }];
+  });
+  if (options.length < 2 || options.length < question.ways.length) return null;
+  // The hours are in the sum already.
+  const answer = costCompare({ labourRate: 0, options });
+  if (!answer.ok) throw new Error(answer.error.message);
+  const [best] = answer.value.ranked;
+  return new Map(answer.value.ranked.map(({ id, perLife = 0 }) => [id, { perLife, best: id === best?.id }]));
+}
+
+/** "A. Brand: go ahead" or "A. Brand 2026-11-20: go ahead"; null where there is no name or nothing was said. */
+export function agreedFrom(text: string): Agreed | null {
+  const read = /^\s*(.+?)(?:\s+(\d{4}-\d{2}-\d{2}))?\s*:\s*(.+?)\s*$/.exec(text);
+  return read?.[1] && read[3] ? { name: read[1], wording: read[3], on: read[2] ?? null } : null;
+}
+
+/** What the owner agreed to and what it costs by now, where that is not the same any more; else null. */
+export function estimateChanged(bench: Bench, state: JobState, question: Question) {
+  const said = latest(state, slot.ask(question.id).key, "question_answered");
+  const way = question.ways.find((w) => w.word === said?.word);
+  if (!said?.estimate || !said.agreed || !way) return null;
+  const now = estimateFor(bench, state, way);
+  if (!now || now.total === said.estimate.total) return null;
+  return { was: said.estimate, now, agreed: said.agreed };
+}

@@ -1,0 +1,43 @@
+import { trayOf } from "@averin/core";
+import type { PanelProps } from "./panel.ts";
+
+/** The tray in a corner: what is out, what is back in, what is still put on. */
+export function TrayCorner({
+  bench,
+  state,
+  onGo,
+}: Pick<PanelProps, "bench" | "state"> & { onGo: (entry: string) => void }) {
+  const lines = trayOf(bench, state).filter((line) => line.out !== null);
+  const out = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.out ?? 0)), 0);
+  const back = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.in ?? 0)), 0);
+  return (
+    <details aria-label="Tray" className="lg:border-t-2 lg:border-ink">
+      <summary className="caption flex min-h-[52px] cursor-pointer list-none items-center justify-between px-3">
+        <span>Tray</span>
+        <span className="figure text-ink">
+          {out} out, {back} in
+        </span>
+      </summary>
+      {lines.length === 0 && <p className="px-3 pb-2 text-soft">Nothing is out yet.</p>}
+      <ul className="max-h-[40dvh] overflow-y-auto px-3 pb-2">
+        {lines.map((line) => {
+          const left = (line.out ?? 0) - (line.in ?? 0);
+          return (
+            <li key={line.id}>
+              <button
+                type="button"
+                onClick={() => onGo(line.id)}
+                className="flex min-h-[44px] w-full items-center justify-between text-left text-[16px] leading-tight hover:bg-ground"
+              >
+                <span className={left === 0 ? "text-soft" : ""}>{line.name.toLowerCase()}</span>
+                <span className="figure text-[15px]">
+                  {left === 0 ? "all in" : line.temporary ? `${left} still on` : `${left} of ${line.expected}`}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,26 @@
+import { latest, type LugsStep, slot } from "@averin/core";
+import { LugMap } from "@/instruments/LugMap";
+import { type FigureProps } from "./shared.tsx";
+
+export function LugCount({ bench, state, taken }: FigureProps<LugsStep>) {
+  const of = (name: string): number => Number(taken?.figures[name] ?? 0);
+  const { lengthMm, tornAt } = taken?.figures ?? {};
+  const point = bench.procedure.points.find((p) => p.kind === "measure" && p.drawing === "track clearance");
+  const read = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
+    const body = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
+    return body ? [{ name, mm: body.valueInBase }] : [];
+  });
+  return (
+    <LugMap
+      counts={
+        taken && {
+          ...{ windows: of("windows"), lugs: of("lugs"), torn: of("torn") },
+          ...{ studs: of("studs"), pulled: of("pulled") },
+        }
+      }
+      tornAt={typeof tornAt === "string" ? tornAt.split(" ").filter(Boolean).map(Number) : []}
+      lengthMm={typeof lengthMm === "number" ? lengthMm : null}
+      clearances={point ? read : null}
+    />
+  );
+}

@@ -1,0 +1,98 @@
+import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
+import { FindingDrawing } from "@/instruments/FindingDrawing";
+import { inSight } from "@/instruments/inSight";
+import { listHeight } from "../listHeight.ts";
+import type { PanelProps } from "../panel.ts";
+
+type Find = Extract<Slot, { kind: "find" }>;
+
+const LEADS: Record<string, string> = {
+  keep: "may stay",
+  watch: "may stay, watch it",
+  renew: "renew",
+  stop: "stops the work",
+};
+
+/** Graded words with their criteria; each item in its place, so that the pattern along the pack can be seen. */
+export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps) {
+  const first = task.slots.find((s): s is Find => s.kind === "find");
+  const point = first && pointOf(bench.procedure, first.point);
+  if (point?.kind !== "inspect") return null;
+  const part = partOf(bench.procedure, point.on);
+  const aim = waiting.find((s): s is Find => s.kind === "find");
+  const count = part ? countOf(state, part.id) : 1;
+  const pattern = patternOf(state, point);
+  const { drawing } = point;
+  return (
+    <>
+      <ul className="grid gap-2 sm:grid-cols-2">
+        {point.findings.map((finding, i) => (
+          <li key={finding.word}>
+            <button
+              type="button"
+              disabled={!aim}
+              onClick={() => onEnter(String(i + 1))}
+              className="key h-full w-full justify-start! py-2 text-left font-normal!"
+            >
+              <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
+              {drawing && <FindingDrawing drawing={drawing} grade={i} />}
+              <span>
+                <strong className="text-lg">{finding.word}</strong>{" "}
+                <span className="text-[15px]">({LEADS[finding.leads]})</span>
+                <span className="block leading-tight">{finding.means}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {pattern && (
+        <p className="border-l-4 border-near pl-3 text-lg">
+          <strong>The pattern. </strong>
+          {pattern.means}
+        </p>
+      )}
+      <ol
+        className="flex-1 overflow-y-auto border-t border-line"
+        style={{ minHeight: listHeight(task.slots.filter((s) => s.kind === "find").length) }}
+      >
+        {task.slots
+          .filter((s): s is Find => s.kind === "find")
+          .map((s) => {
+            const finding = findingOf(state, point, s.item);
+            const current = aim?.item === s.item;
+            return (
+              <li key={s.key} ref={current && count > 1 ? inSight : undefined} className="border-b border-line">
+                <button
+                  type="button"
+                  disabled={finding !== null}
+                  onClick={() => onAim(s.key)}
+                  className={`grid min-h-[44px] w-full grid-cols-[18px_116px_56px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+                >
+                  <span aria-hidden className="text-petrol">
+                    {current ? "▸" : ""}
+                  </span>
+                  <span className="font-semibold">{part && count > 1 ? itemName(part, s.item, count) : "found"}</span>
+                  <span className="h-[34px] overflow-hidden">
+                    {finding && drawing && (
+                      <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />
+                    )}
+                  </span>
+                  <span
+                    className={
+                      finding?.leads === "renew" || finding?.leads === "stop"
+                        ? "font-semibold text-past"
+                        : finding?.leads === "watch"
+                          ? "text-near"
+                          : ""
+                    }
+                  >
+                    {finding ? `${finding.word}: ${finding.means}` : "·"}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+      </ol>
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+import {
+  type Bench,
+  costByLife,
+  estimateFor,
+  factsOf,
+  holds,
+  type JobState,
+  presetOf,
+  questionOf,
+  type Slot,
+  specFor,
+  type Way,
+  wayOf,
+} from "@averin/core";
+import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
+import type { PanelProps } from "../panel.ts";
+
+/** A school or a prompt within its step: the ways with what each means; Enter takes the shop's own. */
+export function AskPanel({
+  bench,
+  state,
+  aim,
+  actor,
+  onEnter,
+  onPreset,
+}: PanelProps & { aim: Extract<Slot, { kind: "ask" }> }) {
+  const question = questionOf(bench.procedure, aim.question);
+  if (!question) return null;
+  const preset = presetOf(bench, question);
+  const before = wayOf(bench, state, question.id);
+  const facts = factsOf(bench, state);
+  const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
+  return (
+    <section aria-label={question.ask} className="border-2 border-petrol bg-sheet p-3">
+      <p className="caption">{CAPTIONS[question.kind]}</p>
+      {before && (
+        <p className="border-l-4 border-near pl-3 text-lg">
+          Answered: <strong>{before.word}</strong>. Another answer tells first what it undoes.
+        </p>
+      )}
+      <h2 className="text-xl font-semibold">{question.ask}</h2>
+      {question.because && <p className="pb-2">{question.because}</p>}
+      <ul className="grid gap-2 sm:grid-cols-2">
+        {question.ways.map((way, i) => (
+          <li key={way.word} className="flex flex-col">
+            <button
+              type="button"
+              onClick={() => onEnter(String(i + 1))}
+              className="key min-h-[64px]! w-full flex-1 justify-start! py-1 text-left font-normal!"
+              data-main={way.word === preset}
+            >
+              <span className="figure text-xl font-bold">{i + 1}</span>
+              {question.drawing && <ChoiceDrawing drawing={question.drawing} way={i} />}
+              <span className="leading-tight">
+                <strong className="block text-lg">{way.word}</strong>
+                {way.means}
+                <Cost bench={bench} state={state} way={way} byLife={byLife?.get(way.word) ?? null} />
+                {way.against
+                  .filter(({ when }) => holds(when, facts) === true)
+                  .map(({ because }) => (
+                    <em key={because} className="block font-semibold text-past not-italic">
+                      against it: {because}
+                    </em>
+                  ))}
+                {way.word === preset && <em className="block not-italic">this shop’s way: Enter</em>}
+              </span>
+            </button>
+            {question.kind === "school" && actor.roles.includes("lead") && way.word !== preset && (
+              <button
+                type="button"
+                onClick={() => onPreset(question.id, way.word)}
+                className="min-h-[44px] text-left text-[15px] text-soft underline underline-offset-4"
+              >
+                make “{way.word}” the shop’s way
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const CAPTIONS = {
+  school: "good technicians differ",
+  prompt: "while it is apart",
+  choice: "what lies here",
+  cause: "find the cause, not only the part",
+  estimate: "the owner decides",
+} as const;
+
+type ByLife = { perLife: number; best: boolean };
+
+/** Parts, hours and their sum, how long it is thought to last, and what stays behind. */
+function Cost({ bench, state, way, byLife }: { bench: Bench; state: JobState; way: Way; byLife: ByLife | null }) {
+  const estimate = estimateFor(bench, state, way);
+  if (!estimate || !way.cost) return null;
+  const life = way.cost.life === undefined ? null : specFor(bench, way.cost.life);
+  const unpriced = estimate.parts.filter((part) => part.price === null);
+  return (
+    <span className="block pt-1">
+      <strong className="figure block text-xl">
+        {estimate.total} {estimate.currency}
+      </strong>
+      <span className="block">
+        {estimate.parts.map((part) => (part.count > 1 ? `${part.count} ${part.name}` : part.name)).join(", ")};{" "}
+        {estimate.minutes} min of work{estimate.labour ? `, ${estimate.labour}` : ", no rate on file"}
+      </span>
+      {unpriced.length > 0 && (
+        <span className="block text-past">no price for {unpriced.map((part) => part.name).join(", ")}</span>
+      )}
+      {life?.kind === "figure" && (
+        <span className="block">
+          thought to last {life.value} {life.unit}
+          {byLife && (
+            <>
+              , <span className="figure">{byLife.perLife.toFixed(2)}</span> an hour
+              {byLife.best && <strong className="text-petrol">: the least of these</strong>}
+            </>
+          )}
+        </span>
+      )}
+      <span className="block">leaves: {way.cost.leaves}</span>
+    </span>
+  );
+}

@@ -1,0 +1,220 @@
+import {
+  loadAsked,
+  activePoints,
+  type Bench,
+  chainStretch,
+  countOf,
+  figure,
+  isWithheld,
+  itemName,
+  type JobState,
+  type Judged,
+  judgeItem,
+  latest,
+  limitAt,
+  limitOf,
+  type MeasurePoint,
+  partOf,
+  pointOf,
+  readingsOf,
+  type Slot,
+  slot,
+  sourceLine,
+  specFor,
+  specWords,
+  verdictSentence,
+} from "@averin/core";
+import type { ReactNode } from "react";
+import { GaugePlace } from "@/instruments/GaugePlace";
+import { LimitRule } from "@/instruments/LimitRule";
+import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
+import { TrackSag } from "@/instruments/TrackBed";
+import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
+import { FigureKey } from "@/ui/FigureKey";
+import { inSight } from "@/instruments/inSight";
+import { CasePanel, isPlay } from "../CasePanel.tsx";
+import { listHeight } from "../listHeight.ts";
+import type { PanelProps } from "../panel.ts";
+
+type Read = Extract<Slot, { kind: "read" }>;
+
+/** One point over all its items: the rule for the one in hand, a row for each with its small rule and its word. */
+export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelProps) {
+  const slots = task.slots.filter((s): s is Read => s.kind === "read");
+  const first = slots[0];
+  const point = first && pointOf(bench.procedure, first.point);
+  if (!first || point?.kind !== "measure") return null;
+  const aim = waiting.find((s): s is Read => s.kind === "read");
+  const part = partOf(bench.procedure, point.on);
+  const items = [...new Set(slots.map((s) => s.item))];
+  const { spec, elsewhere } = limitAt(bench, state, point);
+  const overruled = bench.overruled.filter((other) => other.key === point.spec);
+  const gauge = bench.gauges.find((g) => g.id === kit.gauge);
+  const resolution = gauge?.resolution ?? 0.01;
+  const read = items.filter((i) => judgeItem(state, point, i, first.phase) !== null);
+  // The item in hand once it has a reading; before that the last one read, so that the answer stays in sight.
+  const shown =
+    aim && read.includes(aim.item) ? aim.item : (read.filter((i) => !aim || i < aim.item).pop() ?? aim?.item ?? 1);
+  const name = (item: number): string =>
+    part && items.length > 1 ? itemName(part, item, countOf(state, part.id)) : point.name;
+  const judged = judgeItem(state, point, shown, first.phase);
+  const load = loadAsked(bench, state, point.under);
+  const drawn = drawingOf(bench, state, point, judged, resolution);
+  return (
+    <>
+      <div className={drawn ? "grid items-start gap-4 lg:grid-cols-[1fr_300px]" : ""}>
+        <div>
+          {point.spec !== undefined && (
+            <LimitRule
+              limit={spec && limitOf(spec)}
+              judged={judged}
+              unit={point.unit}
+              resolution={resolution}
+              narrow={drawn !== null}
+            />
+          )}
+          <p className="text-xl" style={{ color: toneOf(judged) }}>
+            <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged) : "nothing read yet"}
+          </p>
+          <p className="text-[15px] text-soft">
+            {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec, elsewhere)} ·{" "}
+            {point.condition}
+            {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
+          </p>
+          {load && (
+            <p className="text-lg">
+              <strong>
+                {point.under?.name} <span className="figure">{load}</span>
+              </strong>
+            </p>
+          )}
+          {spec &&
+            overruled.map((other, i) => (
+              <p key={i} className="text-[15px] text-soft">
+                overruled: {specWords(other)}, {sourceLine(other.source)}
+              </p>
+            ))}
+          {spec === null &&
+            point.spec !== undefined &&
+            !isWithheld(bench, state, point.spec) &&
+            state.opened &&
+            !state.released && (
+              <FigureKey
+                machine={state.opened.body.machine.id}
+                figure={point.spec}
+                words="Enter the limit, with its source"
+              />
+            )}
+        </div>
+        {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
+      </div>
+      {point.drawing === "slide stations" && (
+        <SlideRule rails={railsOf(bench, state)} leastMm={spec ? (limitOf(spec)?.serviceMin ?? null) : null} />
+      )}
+      <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(items.length) }}>
+        {items.map((item) => {
+          const own = judgeItem(state, point, item, first.phase);
+          const open = waiting.find((s): s is Read => s.kind === "read" && s.item === item);
+          const current = aim?.item === item;
+          return (
+            <li key={item} ref={current && items.length > 1 ? inSight : undefined} className="border-b border-line">
+              <button
+                type="button"
+                disabled={!open}
+                onClick={() => open && onAim(open.key)}
+                className={`grid min-h-[44px] w-full grid-cols-[18px_92px_88px_1fr_auto] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+              >
+                <span aria-hidden className="text-petrol">
+                  {current ? "▸" : ""}
+                </span>
+                <span className="font-semibold">{items.length > 1 ? name(item) : alone(point)}</span>
+                {own ? <VerdictMark judged={own} /> : <span className="text-soft">·</span>}
+                <span style={{ color: toneOf(own) }} className="leading-tight">
+                  {own ? verdictSentence(own) : wordsAt(state, slots, item)}
+                </span>
+                <span className="figure text-[15px]">
+                  {readingsOf(state, point, item, first.phase)
+                    .map((r) => figure(r.body.valueInBase, r.body.gauge.resolution))
+                    .join("  ")}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </>
+  );
+}
+
+/** What the one row of a point is called: its places where they have names and belong together. */
+const alone = (point: MeasurePoint): string => (point.pair ? (point.placeNames?.join(", ") ?? "both") : "reading");
+
+/** What is drawn beside the rule: where the gauge goes, the sagging track, or the case with its plays. */
+function drawingOf(
+  bench: Bench,
+  state: JobState,
+  point: MeasurePoint,
+  judged: Judged | null,
+  resolution: number,
+): ReactNode {
+  if (bench.procedure.instrument === "case window" && isPlay(point.id))
+    return <CasePanel bench={bench} state={state} />;
+  if (point.drawing === undefined || point.drawing === "slide stations") return null;
+  if (point.drawing === "track sag") {
+    const spec = limitAt(bench, state, point).spec;
+    const { serviceMin, serviceMax } = (spec && limitOf(spec)) ?? {};
+    if (serviceMin === undefined || serviceMax === undefined) return null;
+    const load = loadAsked(bench, state, point.under);
+    return (
+      <TrackSag sagMm={judged?.value ?? null} predictedMm={null} minMm={serviceMin} maxMm={serviceMax} load={load} />
+    );
+  }
+  return <GaugePlace drawing={point.drawing} read={judged && readWords(bench, point, judged.readings, resolution)} />;
+}
+
+function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhere: string | null): string {
+  if (key === undefined) return "A record of how it stands: nothing to judge.";
+  if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
+  if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
+  const other = bench.otherBuilds.find((spec) => spec.key === key);
+  if (other)
+    return `On file for ${Object.values(other.only ?? {}).join(", ")} only: it judges nothing on this machine.`;
+  return "No limit on file for this machine.";
+}
+
+/** Both rails with what each station reads, in the order of the procedure's points. */
+function railsOf(bench: Bench, state: JobState): SlideRail[] {
+  return activePoints(bench, state).flatMap((point) => {
+    if (point.kind !== "measure" || point.drawing !== "slide stations") return [];
+    const stations = (point.placeNames ?? []).map((name, i) => {
+      const body = latest(state, slot.read(point.id, 1, i + 1, "found").key, "reading_taken");
+      return { name, mm: body?.valueInBase ?? null };
+    });
+    return [{ name: point.name.replace(/^Slide, /, ""), stations }];
+  });
+}
+
+/** What was read last, with its unit; of a pair both, each by its name. */
+function readWords(bench: Bench, point: MeasurePoint, readings: Judged["readings"], resolution: number): string {
+  const texts = readings.map((r) => figure(r.body.valueInBase, resolution));
+  if (point.pair) return texts.map((text, i) => `${point.placeNames?.[i] ?? i + 1} ${text}`).join(", ");
+  const mm = readings[readings.length - 1]?.body.valueInBase ?? 0;
+  return `${texts[texts.length - 1] ?? ""} ${point.unit}${stretchWords(bench, point, mm)}`;
+}
+
+/** How far a chain has stretched, where the reading is over a counted run of pitches. */
+function stretchWords(bench: Bench, point: MeasurePoint, mm: number): string {
+  const pitch = specFor(bench, "chain-pitch");
+  const spec = point.spec === undefined ? null : specFor(bench, point.spec);
+  const most = spec ? limitOf(spec)?.serviceMax : undefined;
+  if (point.pitches === undefined || pitch?.kind !== "figure" || most === undefined) return "";
+  const limitPercent = 100 * (most / (point.pitches * pitch.value) - 1);
+  const stretch = chainStretch({ measuredMm: mm, pitches: point.pitches, pitchMm: pitch.value, limitPercent });
+  return stretch.ok ? `, ${stretch.value.percent.toFixed(1)} % longer than new` : "";
+}
+
+/** What was said where no number could be had. */
+function wordsAt(state: JobState, slots: readonly Read[], item: number): string {
+  const said = slots.flatMap((s) => (s.item === item ? [latest(state, s.key, "reading_worded")] : []));
+  return said.flatMap((body) => (body ? [`${body.how}: ${body.words}`] : [])).join("; ");
+}
