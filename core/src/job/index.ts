@@ -89,3 +89,4 @@ export { type Stage, STAGES, type Task } from "./task.ts";
 export { type Told, toldAt } from "./told.ts";
 export { toolList } from "./toolList.ts";
 export { walk } from "./walk.ts";
+export { acceptOpening, type Intake, type Offered } from "./opening.ts";

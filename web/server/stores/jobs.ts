@@ -1,21 +1,15 @@
 import { randomUUID } from "node:crypto";
 import {
+  acceptOpening,
   type Actor,
-  believable,
   type Bench,
-  type Body,
   complete,
-  configOf,
-  countsNeeded,
   draftSchema,
   EVENT_FORMAT,
   fold,
   type JobEvent,
   type JobState,
-  KNOWN_FIGURES,
-  machineFacts,
   wrongTogether,
-  madeFor,
   type RefusalData,
   type Stray,
   readEvent,
@@ -284,67 +278,27 @@ async function openOnce(
       order: [["readAt", "DESC"]],
       transaction,
     });
-    const lastValue = last ? (last.get("value") as number) : null;
-    if (lastValue !== null && intake.meter < lastValue && !intake.meterGoesBack) {
-      throw new Refused(409, {
-        code: "conflict",
-        path: "meter",
-        message: `The meter stood at ${lastValue} ${machine.meterUnit} last time. Put it right, or say that the meter was changed.`,
-      });
-    }
-    const offered = await proceduresFor(db, machine.builds, transaction);
-    const found =
-      intake.procedure === undefined && offered.length === 1
-        ? offered[0]
-        : offered.find(({ procedure }) => procedure.id === intake.procedure);
-    if (!found) {
-      const titles = offered.map(({ procedure }) => procedure.title).join(", ");
-      throw new Refused(422, {
-        code: "unsupported",
-        path: offered.length > 0 ? "procedure" : "machine",
-        message:
-          offered.length > 0
-            ? `Say what is worked on: ${titles}.`
-            : `No procedure for a ${machine.build} build is on file yet.`,
-      });
-    }
-    const { symptoms } = found.procedure;
-    if (symptoms.length > 0 && !symptoms.includes(intake.symptom)) {
-      const message = `"${intake.symptom}" is no symptom of this work: ${symptoms.join(", ")}.`;
-      throw new Refused(422, { code: "unsupported", path: "symptom", message });
-    }
     const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
-    const config = configOf(specs);
-    const made = madeFor(found.procedure, config);
-    const unknown = machineFacts(made).filter((key) => config[key] === undefined);
-    if (unknown.length > 0) {
-      const labels = unknown.map((key) => KNOWN_FIGURES.get(key)?.label.toLowerCase() ?? key).join(", ");
-      throw new Refused(422, {
-        code: "missing",
-        path: "machine",
-        message: `How this machine is made decides what is done: ${labels} is not on file. Enter it under the machine's figures first.`,
-      });
-    }
-    const counts: Record<string, number> = {};
-    for (const [part, count] of countsNeeded(made)) {
-      const spec = typeof count === "number" ? null : specs.find((s) => s.key === count.spec);
-      if (typeof count !== "number" && spec?.kind !== "count") {
-        throw new Refused(422, {
-          code: "missing",
-          path: "machine",
-          message: `Not on file how many: ${(KNOWN_FIGURES.get(count.spec)?.label ?? count.spec).toLowerCase()}. Enter it under the machine's figures first.`,
-        });
-      }
-      counts[part] = typeof count === "number" ? count : spec?.kind === "count" ? spec.count : 1;
-      const known = typeof count === "number" ? undefined : KNOWN_FIGURES.get(count.spec);
-      if (known && typeof count !== "number" && (counts[part] ?? 1) > believable(count.spec, known).most) {
-        throw new Refused(422, {
-          code: "range",
-          path: "machine",
-          message: `${known.label}: ${counts[part]} on file, and at most ${believable(count.spec, known).most} are worked with. Put it right under the machine's figures first.`,
-        });
-      }
-    }
+    const { id, maker, model, year, mark, build, meterUnit } = machine;
+    const answer = acceptOpening(
+      {
+        machine: { id, maker, model, year, mark, build },
+        owner: { name: owner.name, contact: owner.contact },
+        meter: {
+          unit: meterUnit as "h" | "mi" | "km",
+          value: intake.meter,
+          last: last ? (last.get("value") as number) : null,
+          goesBack: intake.meterGoesBack,
+        },
+        complaint: intake.complaint,
+        symptom: intake.symptom,
+        procedure: intake.procedure ?? null,
+      },
+      await proceduresFor(db, machine.builds, transaction),
+      specs,
+    );
+    if (!answer.ok) throw new Refused(answer.error.code === "conflict" ? 409 : 422, answer.error);
+    const body = answer.value;
     // A plain insert: what makes a row where there is none by way of a savepoint loses it when others are turned away.
     await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('jobs', 400)", { transaction });
     const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
@@ -356,7 +310,7 @@ async function openOnce(
       id: randomUUID(),
       number: `T-${String(next).padStart(4, "0")}`,
       machineId: machine.id,
-      procedureHash: found.hash,
+      procedureHash: body.procedure.hash,
       lastNumber: 1,
       openedAt: now ?? new Date(),
       intakeId: intake.id ?? null,
@@ -373,24 +327,6 @@ async function openOnce(
       },
       { transaction },
     );
-    const body: Body = {
-      type: "job_opened",
-      complaint: intake.complaint,
-      symptom: intake.symptom,
-      machine: {
-        id: machine.id,
-        maker: machine.maker,
-        model: machine.model,
-        year: machine.year,
-        mark: machine.mark,
-        build: found.procedure.build,
-      },
-      owner: { name: owner.name, contact: owner.contact },
-      meter: { unit: machine.meterUnit as "h" | "mi" | "km", value: intake.meter },
-      procedure: { id: found.procedure.id, version: found.procedure.version, hash: found.hash },
-      counts,
-      config,
-    };
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);
     const bench = await benchOf(db, await jobAtBench(db, job.id, transaction), transaction);

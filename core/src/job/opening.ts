@@ -1,0 +1,99 @@
+import type { Answer } from "../calculator/index.ts";
+import { countsNeeded, machineFacts, madeFor, type Procedure } from "../procedure/index.ts";
+import { believable, configOf, KNOWN_FIGURES, type Spec } from "../spec/index.ts";
+import { no } from "../task/answers.ts";
+import type { BodyOf } from "./events.ts";
+
+/** What the counter says of a machine that comes in, with how it is known so far. */
+export type Intake = {
+  machine: BodyOf<"job_opened">["machine"];
+  owner: { name: string; contact: string };
+  /** The meter now and as it was read last, in the machine's own unit; whether it was changed for another since. */
+  meter: { unit: "h" | "mi" | "km"; value: number; last: number | null; goesBack: boolean };
+  complaint: string;
+  symptom: string;
+  /** The procedure by its id; null where the machine has only one. */
+  procedure: string | null;
+};
+export type Offered = { hash: string; procedure: Procedure };
+
+const enterFirst = "Enter it under the machine's figures first.";
+const labelOf = (key: string): string => (KNOWN_FIGURES.get(key)?.label ?? key).toLowerCase();
+
+/** The procedure that is meant, or which there are. */
+function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): Answer<Offered> {
+  const only = procedure === null && offered.length === 1 ? offered[0] : undefined;
+  const found = only ?? offered.find((one) => one.procedure.id === procedure);
+  if (found) return { ok: true, value: found };
+  if (offered.length === 0) {
+    return no("unsupported", "machine", `No procedure for a ${machine.build} build is on file yet.`);
+  }
+  const titles = offered.map((one) => one.procedure.title).join(", ");
+  return no("unsupported", "procedure", `Say what is worked on: ${titles}.`);
+}
+
+/** How many of each part there are on this machine; what is not on file is named. */
+function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<string, number>> {
+  const counts: Record<string, number> = {};
+  for (const [part, count] of countsNeeded(procedure)) {
+    if (typeof count === "number") {
+      counts[part] = count;
+      continue;
+    }
+    const spec = specs.find(({ key }) => key === count.spec);
+    if (spec?.kind !== "count") {
+      return no("missing", "machine", `Not on file how many: ${labelOf(count.spec)}. ${enterFirst}`);
+    }
+    const known = KNOWN_FIGURES.get(count.spec);
+    const most = known ? believable(count.spec, known).most : Infinity;
+    if (spec.count > most) {
+      const message = `${known?.label ?? count.spec}: ${spec.count} on file, and at most ${most} are worked with. Put it right under the machine's figures first.`;
+      return no("range", "machine", message);
+    }
+    counts[part] = spec.count;
+  }
+  return { ok: true, value: counts };
+}
+
+/**
+ * The first line of a job: what came in, what is worked on, how the machine is made and how many there are of what, all as
+ * they were then. Refused by name where something that decides the work is not on file.
+ */
+export function acceptOpening(
+  intake: Intake,
+  offered: readonly Offered[],
+  specs: readonly Spec[],
+): Answer<BodyOf<"job_opened">> {
+  const { meter, complaint, symptom, owner } = intake;
+  if (meter.last !== null && meter.value < meter.last && !meter.goesBack) {
+    const message = `The meter stood at ${meter.last} ${meter.unit} last time. Put it right, or say that the meter was changed.`;
+    return no("conflict", "meter", message);
+  }
+  const found = chosen(intake, offered);
+  if (!found.ok) return found;
+  const { procedure, hash } = found.value;
+  if (procedure.symptoms.length > 0 && !procedure.symptoms.includes(symptom)) {
+    const message = `"${symptom}" is no symptom of this work: ${procedure.symptoms.join(", ")}.`;
+    return no("unsupported", "symptom", message);
+  }
+  const config = configOf(specs);
+  const made = madeFor(procedure, config);
+  const unknown = machineFacts(made).filter((key) => config[key] === undefined);
+  if (unknown.length > 0) {
+    const labels = unknown.map(labelOf).join(", ");
+    const message = `How this machine is made decides what is done: ${labels} is not on file. ${enterFirst}`;
+    return no("missing", "machine", message);
+  }
+  const counts = countsOf(made, specs);
+  if (!counts.ok) return counts;
+  return {
+    ok: true,
+    value: {
+      ...{ type: "job_opened", complaint, symptom, owner },
+      machine: { ...intake.machine, build: procedure.build },
+      meter: { unit: meter.unit, value: meter.value },
+      procedure: { id: procedure.id, version: procedure.version, hash },
+      ...{ counts: counts.value, config },
+    },
+  };
+}
