@@ -8,12 +8,17 @@ const HELP = `Averin, the rebuild bench for wear parts.
   ./averin test [unit|web|e2e]                 everything from a fresh machine to a verdict
   ./averin calc NAME [--lines] [--schema]      one calculator, JSON in, JSON out; --list names them
   ./averin procedures check [FILE …]           every procedure worked through in every way it allows
+  ./averin procedures walk FILE                one procedure in plain sentences, step by step
+     [--machine WORDS.json] [--answers ANSWERS.json]   on such a machine, with such answers
+  ./averin procedures schema                   what a procedure's file may say, as JSON Schema
   ./averin bench [--json]                      measured figures as ratios against their floor
   ./averin rebuild                             the read tables again from the log, with what differed
   ./averin shots                               the pictures in docs/screenshots, from demo data
 `;
 
 export async function main(args: string[]): Promise<number> {
+  // Whoever reads may stop reading: a pipe that was closed is no fault.
+  process.stdout.on("error", (error: NodeJS.ErrnoException) => process.exit(error.code === "EPIPE" ? 0 : 1));
   const [command, ...rest] = args;
   try {
     switch (command) {

@@ -1,11 +1,16 @@
-import { accessSync, constants } from "node:fs";
+import { accessSync, constants, readFileSync } from "node:fs";
 import path from "node:path";
-import { rehearse } from "@averin/core";
+import { parseArgs } from "node:util";
+import { procedureJsonSchema, readThrough, rehearse } from "@averin/core";
+import { z } from "zod";
 import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures.ts";
 import { ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
 
 const SHIPPED = path.join(ROOT, "procedures");
+const USE = `Use: ./averin procedures check [FILE …]
+     ./averin procedures walk FILE [--machine WORDS.json] [--answers ANSWERS.json]
+     ./averin procedures schema`;
 
 function readable(file: string): string {
   try {
@@ -23,10 +28,8 @@ function tried({ file, procedure, faults }: Whole): { faults: string[]; walks: n
   return { ...rehearsal, faults: rehearsal.faults.map(({ at, message }) => `${file}: ${at}: ${message}`) };
 }
 
-/** `./averin procedures check [FILE …]`: every procedure that ships, or those named, worked through in every way. */
-export async function procedures(args: string[]): Promise<number> {
-  const [what, ...files] = args;
-  if (what !== "check") throw new Told("Use: ./averin procedures check [FILE …]");
+/** Every procedure that ships, or those named, worked through in every way. */
+function check(files: readonly string[]): number {
   const pieces = sharedPieces(SHIPPED);
   const chosen =
     files.length > 0 ? files.map((file) => wholeProcedure(readable(file), pieces)) : wholeProcedures(SHIPPED);
@@ -42,4 +45,62 @@ export async function procedures(args: string[]): Promise<number> {
     }
   }
   return wrong === 0 ? 0 : 1;
+}
+
+const answersSchema = z.record(z.string(), z.string());
+const machineSchema = z.record(z.string(), z.union([z.string(), z.number()]));
+
+/** What a JSON file says, by its schema; nothing where no file is named. Errors: Told, by file and place. */
+function said<T>(file: string | undefined, schema: z.ZodType<T>, nothing: T): T {
+  if (file === undefined) return nothing;
+  const name = path.basename(file);
+  let json: unknown;
+  try {
+    json = JSON.parse(readFileSync(readable(file), "utf8"));
+  } catch (error) {
+    if (error instanceof Told) throw error;
+    throw new Told(`${name}: not JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  const parsed = schema.safeParse(json);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  throw new Told(`${name}: ${issue?.path.join(".") || "$"}: ${issue?.message ?? "not as it should be"}`);
+}
+
+/** One procedure laid out in plain sentences, for a person who knows the trade: exit 2 where something is wrong. */
+function walked(args: string[]): number {
+  try {
+    const { values, positionals } = parseArgs({
+      ...{ args, allowPositionals: true },
+      options: { machine: { type: "string" }, answers: { type: "string" } },
+    });
+    const [file, ...more] = positionals;
+    if (file === undefined || more.length > 0) throw new Told(USE);
+    const { procedure, faults } = wholeProcedure(readable(file), sharedPieces(SHIPPED));
+    if (procedure === null) throw new Told(faults.join("\n"));
+    const told = {
+      machine: said(values.machine, machineSchema, {}),
+      answers: said(values.answers, answersSchema, {}),
+    };
+    const text = readThrough(procedure, told);
+    if (!text.ok) {
+      const from = [values.machine, values.answers].filter((one) => one !== undefined).map((one) => path.basename(one));
+      throw new Told(`${from.join(", ")}: ${text.error.path}: ${text.error.message}`);
+    }
+    process.stdout.write(`${text.value.join("\n")}\n`);
+    return 0;
+  } catch (error) {
+    process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+    return 2;
+  }
+}
+
+/** `./averin procedures check | walk | schema`. */
+export async function procedures(args: string[]): Promise<number> {
+  const [what, ...rest] = args;
+  if (what === "check") return check(rest);
+  if (what === "walk") return walked(rest);
+  if (what !== "schema" || rest.length > 0) throw new Told(USE);
+  process.stdout.write(`${JSON.stringify(procedureJsonSchema(), null, 2)}\n`);
+  return 0;
 }

@@ -7,6 +7,7 @@ export * from "./chain/index.ts";
 export * from "./clutch/index.ts";
 export * from "./cost/index.ts";
 export * from "./fastener/index.ts";
+export * from "./figures/index.ts";
 export * from "./history/index.ts";
 export * from "./job/index.ts";
 export * from "./metrology/index.ts";

@@ -1,6 +1,6 @@
 "use client";
 
-import { KNOWN_FIGURES, SOURCE_GRADES } from "@averin/core";
+import { type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
@@ -28,9 +28,16 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
 const IN_WORDS = [["value", "in a few words"]] as const;
 
 /** Opens the form for one figure of one machine; what is kept governs here from then on. */
-export function FigureKey({ machine, figure, words }: { machine: string; figure: string; words: string }) {
+export function FigureKey({
+  machine,
+  known,
+  words,
+}: {
+  machine: string;
+  known: KnownFigure | undefined;
+  words: string;
+}) {
   const [open, setOpen] = useState(false);
-  const known = KNOWN_FIGURES.get(figure);
   if (!known || known.kind === "places") return null;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
@@ -53,23 +60,22 @@ export function FigureKey({ machine, figure, words }: { machine: string; figure:
                   : `For this machine, in ${known.unit}; another unit may follow the figure.`}{" "}
             It needs its source.
           </Dialog.Description>
-          <FigureForm machine={machine} figure={figure} onKept={() => setOpen(false)} />
+          <FigureForm machine={machine} known={known} onKept={() => setOpen(false)} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   );
 }
 
-function FigureForm({ machine, figure, onKept }: { machine: string; figure: string; onKept: () => void }) {
+function FigureForm({ machine, known, onKept }: { machine: string; known: KnownFigure; onKept: () => void }) {
   const router = useRouter();
   const [message, setMessage] = useState("");
   const [busy, setBusy] = useState(false);
-  const known = KNOWN_FIGURES.get(figure);
-  const kind = known?.kind ?? "figure";
-  const fields = kind === "word" && !known?.words ? IN_WORDS : (FIELDS[kind] ?? []);
+  const { key, kind } = known;
+  const fields = kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const submit = async (form: FormData): Promise<void> => {
     setBusy(true);
-    const answer = await send("POST", `/api/machines/${machine}/figures`, { key: figure, ...Object.fromEntries(form) });
+    const answer = await send("POST", `/api/machines/${machine}/figures`, { key, ...Object.fromEntries(form) });
     setBusy(false);
     if (answer.kind === "kept") {
       router.refresh();
@@ -85,7 +91,7 @@ function FigureForm({ machine, figure, onKept }: { machine: string; figure: stri
         void submit(new FormData(event.currentTarget));
       }}
     >
-      {known?.words && (
+      {known.words && (
         <label className="flex flex-col gap-1 font-semibold">
           how it is made
           <select name="value" className="field text-xl" autoFocus>

@@ -90,3 +90,4 @@ export { type Told, toldAt } from "./told.ts";
 export { toolList } from "./toolList.ts";
 export { walk } from "./walk.ts";
 export { acceptOpening, type Intake, type Offered } from "./opening.ts";
+export { readThrough, type ToldBeforehand } from "./readThrough.ts";

@@ -1,6 +1,7 @@
 import type { Answer } from "../calculator/index.ts";
-import { countsNeeded, machineFacts, madeFor, type Procedure } from "../procedure/index.ts";
-import { believable, configOf, KNOWN_FIGURES, type Spec } from "../spec/index.ts";
+import { believable } from "../figures/index.ts";
+import { countsNeeded, figuresKnown, machineFacts, madeFor, type Procedure } from "../procedure/index.ts";
+import { configOf, type Spec } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import type { BodyOf } from "./events.ts";
 
@@ -18,7 +19,8 @@ export type Intake = {
 export type Offered = { hash: string; procedure: Procedure };
 
 const enterFirst = "Enter it under the machine's figures first.";
-const labelOf = (key: string): string => (KNOWN_FIGURES.get(key)?.label ?? key).toLowerCase();
+const labelOf = (procedure: Procedure, key: string): string =>
+  (figuresKnown(procedure).get(key)?.label ?? key).toLowerCase();
 
 /** The procedure that is meant, or which there are. */
 function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): Answer<Offered> {
@@ -42,10 +44,10 @@ function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<s
     }
     const spec = specs.find(({ key }) => key === count.spec);
     if (spec?.kind !== "count") {
-      return no("missing", "machine", `Not on file how many: ${labelOf(count.spec)}. ${enterFirst}`);
+      return no("missing", "machine", `Not on file how many: ${labelOf(procedure, count.spec)}. ${enterFirst}`);
     }
-    const known = KNOWN_FIGURES.get(count.spec);
-    const most = known ? believable(count.spec, known).most : Infinity;
+    const known = figuresKnown(procedure).get(count.spec);
+    const most = known ? believable(known).most : Infinity;
     if (spec.count > most) {
       const message = `${known?.label ?? count.spec}: ${spec.count} on file, and at most ${most} are worked with. Put it right under the machine's figures first.`;
       return no("range", "machine", message);
@@ -76,11 +78,11 @@ export function acceptOpening(
     const message = `"${symptom}" is no symptom of this work: ${procedure.symptoms.join(", ")}.`;
     return no("unsupported", "symptom", message);
   }
-  const config = configOf(specs);
+  const config = configOf(specs, figuresKnown(procedure));
   const made = madeFor(procedure, config);
   const unknown = machineFacts(made).filter((key) => config[key] === undefined);
   if (unknown.length > 0) {
-    const labels = unknown.map(labelOf).join(", ");
+    const labels = unknown.map((key) => labelOf(procedure, key)).join(", ");
     const message = `How this machine is made decides what is done: ${labels} is not on file. ${enterFirst}`;
     return no("missing", "machine", message);
   }

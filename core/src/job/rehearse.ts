@@ -1,8 +1,8 @@
-import { kindsOfWays } from "../task/question/question.ts";
 import { MOST_PLATES } from "../clutch/index.ts";
 import {
   conditionsIn,
   countsNeeded,
+  figuresKnown,
   machineFact,
   machineFacts,
   type Procedure,
@@ -11,8 +11,9 @@ import {
   type Step,
   tasksIn,
 } from "../procedure/index.ts";
-import { KNOWN_FIGURES, type Source, type Spec, specSchema } from "../spec/index.ts";
+import { type Source, type Spec, specSchema } from "../spec/index.ts";
 import { rehearsedFigures } from "../task/figure/figure.ts";
+import { kindsOfWays } from "../task/question/question.ts";
 import { slotRule } from "../task/registry.ts";
 import { firstOfEach } from "../task/tellApart.ts";
 import { complete } from "./accept.ts";
@@ -161,7 +162,7 @@ function machinesFor(procedure: Procedure): Record<string, string>[] {
   const asked = conditionsIn(procedure);
   const columns = machineFacts(procedure).map((key): [string, string[]] => {
     const named = asked.filter((c) => c.fact === machineFact(key));
-    const words = KNOWN_FIGURES.get(key)?.words ?? [];
+    const words = figuresKnown(procedure).get(key)?.words ?? [];
     return [key, firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))))];
   });
   return pairwise(Object.fromEntries(columns));

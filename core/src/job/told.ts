@@ -1,5 +1,6 @@
 import { bearingDecode } from "../bearing/index.ts";
-import { KNOWN_FIGURES, sourceLine, specWords } from "../spec/index.ts";
+import { figuresKnown } from "../procedure/index.ts";
+import { sourceLine, specWords } from "../spec/index.ts";
 import { specAt } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
@@ -18,8 +19,13 @@ function withSize(key: string, words: string): string {
 
 /** What is known of the machine under a key, in words, with where it stands. */
 export function toldAt(bench: Bench, state: JobState, key: string): Told {
-  const label = KNOWN_FIGURES.get(key)?.label ?? key;
+  const label = figuresKnown(bench.procedure).get(key)?.label ?? key;
   const spec = specAt(bench, state, key);
   if (spec === null) return { key, label, words: null, source: null };
-  return { key, label, words: withSize(key, specWords(spec)), source: sourceLine(spec.source) };
+  return {
+    key,
+    label,
+    words: withSize(key, specWords(spec, figuresKnown(bench.procedure))),
+    source: sourceLine(spec.source),
+  };
 }

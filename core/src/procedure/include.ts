@@ -6,7 +6,7 @@ import { id, sentence } from "./spine.ts";
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
 const list = z.array(z.looseObject({})).default([]);
 /** A shared piece by its name, with a word for each of its blanks, and when it is part of the work at all. */
-const includeSchema = z.strictObject({
+export const includeSchema = z.strictObject({
   include: id,
   with: z.record(id, sentence).default({}),
   when: conditionSchema.optional(),

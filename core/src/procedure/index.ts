@@ -1,4 +1,4 @@
-export { procedureSchema } from "./check.ts";
+export { procedureJsonSchema, procedureSchema } from "./check.ts";
 export { type Condition, type Facts, factsIn, holds, machineFact } from "./condition.ts";
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
@@ -33,6 +33,7 @@ export {
   type DoStep,
   type Entry,
   type FastenerEntry,
+  figuresKnown,
   type Finding,
   type Gate,
   type GearingStep,

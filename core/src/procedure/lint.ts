@@ -1,9 +1,9 @@
 import { pointTaskId, taskId } from "../task/ids.ts";
 import { type Condition, factsIn } from "./condition.ts";
-import { KNOWN_FIGURES } from "../spec/index.ts";
+import { KNOWN_FIGURES } from "../figures/index.ts";
 import { figuresAsked } from "./figures.ts";
 import { partsOf } from "./parts.ts";
-import type { Procedure, Step } from "./schema.ts";
+import { figuresKnown, type Procedure, type Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
 
@@ -106,6 +106,14 @@ export function lint(procedure: Procedure): Issue[] {
   const { spine, points, steps, questions, gates, routes, identity } = procedure;
   const issues: Issue[] = [];
   const complain = (path: (string | number)[], message: string): void => void issues.push({ path, message });
+  const figures = figuresKnown(procedure);
+  procedure.figures.forEach(({ key }, i) => {
+    if (KNOWN_FIGURES.has(key))
+      complain(["figures", i, "key"], `"${key}" is among the figures that ship: leave it away.`);
+    if (procedure.figures.findIndex((other) => other.key === key) !== i) {
+      complain(["figures", i, "key"], `"${key}" is used twice; give each its own id.`);
+    }
+  });
   const entries = new Map(spine.map((entry) => [entry.id, entry]));
   const parts = new Set([...entries.keys(), ...partsOf(procedure).map((part) => part.id)]);
   const decided = new Set(partsOf(procedure).flatMap((part) => (part.decision ? [part.id] : [])));
@@ -134,7 +142,7 @@ export function lint(procedure: Procedure): Issue[] {
       case "done":
         return steps.some((step) => step.id === name) ? YES_NO : null;
       case "machine":
-        return KNOWN_FIGURES.get(name)?.words ?? null;
+        return figures.get(name)?.words ?? null;
       case "decided":
         return decided.has(name) ? ["keep", "renew", "leave"] : null;
       default:
@@ -273,7 +281,7 @@ export function lint(procedure: Procedure): Issue[] {
           const words = expect.ways.map(({ word }) => word).join(", ");
           complain(["steps", i, "expect", "right"], `"${expect.right}" is none of its ways: ${words}.`);
         }
-        if (expect.by === "machine" && !KNOWN_FIGURES.get(expect.key)?.words) {
+        if (expect.by === "machine" && !figures.get(expect.key)?.words) {
           complain(["steps", i, "expect", "key"], `"${expect.key}" is nothing that a machine's configuration says.`);
         }
         if (expect.by !== "tail") return;
@@ -319,8 +327,8 @@ export function lint(procedure: Procedure): Issue[] {
     }
   });
   for (const { path, key, kinds } of figuresAsked(procedure)) {
-    const figure = KNOWN_FIGURES.get(key);
-    if (!figure) complain(path, `"${key}" is no figure that is known here.${named(key, KNOWN_FIGURES.keys())}`);
+    const figure = figures.get(key);
+    if (!figure) complain(path, `"${key}" is no figure that is known here.${named(key, figures.keys())}`);
     else if (!kinds.includes(figure.kind)) {
       complain(path, `"${key}" is a ${figure.kind}; here a ${kinds.join(" or ")} is needed.`);
     }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { figureSchema, type Figures, figuresWith } from "../figures/index.ts";
 import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
 import { pointSchema } from "./points.ts";
@@ -39,6 +40,8 @@ export const procedureShape = z.strictObject({
   identity: z
     .strictObject({ question: id, strangers: z.array(sentence).min(1), withholds: z.array(id).min(1) })
     .optional(),
+  /** Figures that it asks for and that are not among those that ship. */
+  figures: z.array(figureSchema).default([]),
   questions: z.array(questionSchema).default([]),
   spine: z.array(entrySchema).min(1),
   routes: z.array(routeSchema).default([]),
@@ -63,6 +66,9 @@ const kept = withoutRules(procedureShape);
  * Errors: HistoryFault where a later version kept it; ZodError where its shape cannot be read at all.
  */
 export const readProcedure = (body: unknown): Procedure => kept.parse(upcastProcedure(body));
+
+/** Every figure that a procedure may ask for: those that ship, and its own. */
+export const figuresKnown = ({ figures }: Procedure): Figures => figuresWith(figures);
 
 export type DecisionWord = (typeof DECISIONS)[number];
 export type Entry = Procedure["spine"][number];

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { type Answer, refusalFromIssue } from "../calculator/index.ts";
+import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
-import { believable, KNOWN_FIGURES } from "./known.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 
 const typed = z.string().trim().max(40).default("");
@@ -37,13 +37,17 @@ const unitNamed = (unit: string) => findUnit(unit === "N·m" ? "N.m" : unit);
  * Errors: unsupported for a key that no procedure asks for and for places, which belong to the model's book; missing and
  * type where a number is left away or is none; range where it is beyond what any machine has; what a limit must be is told by the limit's own schema.
  */
-export function figureEntered(input: FigureTyped, checkedBy: string | null): Answer<Spec> {
+export function figureEntered(
+  input: FigureTyped,
+  checkedBy: string | null,
+  figures: Figures = KNOWN_FIGURES,
+): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
   const { key, grade, where, page, condition, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
-  const known = KNOWN_FIGURES.get(key);
+  const known = figures.get(key);
   if (!known || known.kind === "places") {
     const message = `"${key}" is no figure that can be entered for one machine.`;
     return { ok: false, error: { code: "unsupported", path: "key", message } };
@@ -54,7 +58,7 @@ export function figureEntered(input: FigureTyped, checkedBy: string | null): Ans
     const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
     const read = numberIn(texts[name], unit);
     if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
-    const { least, most } = believable(key, known);
+    const { least, most } = believable(known);
     if (name !== "tolerance" && !(read.value >= least && read.value <= most)) {
       const range = `${least} to ${most}${["", "1"].includes(known.unit) ? "" : ` ${known.unit}`}`;
       const message = `${known.label}: ${texts[name]} cannot be; from ${range} is taken. Nothing is kept.`;
@@ -144,8 +148,8 @@ function checkedBySchema<Schema extends z.ZodType>(schema: Schema, value: unknow
 const checked = (spec: object): Answer<Spec> => checkedBySchema(specSchema, spec);
 
 /** A figure in words: "0.15 mm at most", "36 to 50 mm", "98 N·m ±10 %". */
-export function specWords(spec: Spec): string {
-  const unit = KNOWN_FIGURES.get(spec.key)?.unit ?? "";
+export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string {
+  const unit = figures.get(spec.key)?.unit ?? "";
   const withUnit = (text: string): string => (unit === "" || unit === "1" ? text : `${text} ${unit}`);
   switch (spec.kind) {
     case "limit": {

@@ -1,5 +1,4 @@
 export { figureEntered, type FigureTyped, figureTypedSchema, specWords } from "./enter.ts";
-export { believable, type KnownFigure, KNOWN_FIGURES, MOST_COUNT } from "./known.ts";
 export {
   configOf,
   FIGURE_FORMAT,

@@ -1,4 +1,5 @@
-import { figureEntered, type FigureTyped, KNOWN_FIGURES, specWords } from "./index.ts";
+import { KNOWN_FIGURES } from "../figures/index.ts";
+import { figureEntered, type FigureTyped, specWords } from "./index.ts";
 
 // Every limit and torque here is invented.
 const typed = (key: string, more: Partial<FigureTyped>): FigureTyped => ({

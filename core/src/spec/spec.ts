@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { heightSchema } from "../clutch/stack.ts";
+import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { limitSchema } from "../metrology/index.ts";
-import { KNOWN_FIGURES } from "./known.ts";
 
 /** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
 export const SOURCE_GRADES = [
@@ -74,7 +74,6 @@ export const specSchema = z.discriminatedUnion("kind", [
 ]);
 export type Spec = z.infer<typeof specSchema>;
 
-const KINDS = ["limit", "height", "torque", "count", "places", "figure", "word"] as const;
 /**
  * A figure that was kept: what it says was checked when it was entered, and a rule that became stricter since locks
  * nothing. Its kind, key, name and source are what everything that shows it goes by.
@@ -83,7 +82,7 @@ export const keptSpec = z.custom<Spec>(
   (value) =>
     z
       .looseObject({
-        kind: z.enum(KINDS),
+        kind: z.enum(FIGURE_KINDS),
         key: z.string(),
         label: z.string(),
         source: z.looseObject({ grade: z.string(), book: z.string() }),
@@ -103,16 +102,16 @@ export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
 export type PlacesSpec = Extract<Spec, { kind: "places" }>;
 
 /** How a machine is made: the words of its configuration, by key; what is only told of it decides nothing. */
-export const configOf = (specs: readonly Spec[]): Record<string, string> =>
+export const configOf = (specs: readonly Spec[], figures: Figures = KNOWN_FIGURES): Record<string, string> =>
   Object.fromEntries(
     specs.flatMap((spec) =>
-      spec.kind === "word" && KNOWN_FIGURES.get(spec.key)?.words !== undefined ? [[spec.key, spec.word]] : [],
+      spec.kind === "word" && figures.get(spec.key)?.words !== undefined ? [[spec.key, spec.word]] : [],
     ),
   );
 
 /** The figures that hold for a machine as it is made: those of another build are left out, not offered. */
-export function specsOfBuild(specs: readonly Spec[]): Spec[] {
-  const config = configOf(specs);
+export function specsOfBuild(specs: readonly Spec[], figures: Figures = KNOWN_FIGURES): Spec[] {
+  const config = configOf(specs, figures);
   return specs.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
 }
 

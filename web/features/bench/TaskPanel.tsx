@@ -1,4 +1,5 @@
 import {
+  figuresKnown,
   type Bench,
   type JobState,
   type OpenPoint,
@@ -115,7 +116,7 @@ function ToldPanel({ bench, state, task }: PanelProps) {
           {source && <dd className="text-[15px] text-soft">{source}</dd>}
           {words === null && machine !== undefined && !state.released && (
             <dd>
-              <FigureKey machine={machine} figure={key} words="Enter it" />
+              <FigureKey machine={machine} known={figuresKnown(bench.procedure).get(key)} words="Enter it" />
             </dd>
           )}
         </div>

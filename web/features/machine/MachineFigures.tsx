@@ -1,8 +1,9 @@
-import { KNOWN_FIGURES, sourceLine, type Spec, specWords } from "@averin/core";
+import { figuresWith, type KnownFigure, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 
 export type FigureLine = {
   key: string;
+  known: KnownFigure | undefined;
   governs: Spec | null;
   overruled: Spec[];
   /** What is on file under this key for another build only. */
@@ -37,11 +38,18 @@ export function MachineFigures({ machine, work }: { machine: string; work: reado
   );
 }
 
-function Line({ machine, line: { key, governs, overruled, other, own } }: { machine: string; line: FigureLine }) {
+function Line({
+  machine,
+  line: { key, known, governs, overruled, other, own },
+}: {
+  machine: string;
+  line: FigureLine;
+}) {
+  const wordsOf = (spec: Spec): string => specWords(spec, figuresWith(known ? [known] : []));
   return (
     <li className="flex min-h-[56px] items-center gap-3 border-b border-line py-1">
       <span className="min-w-0 flex-1 leading-tight">
-        <span className="block">{KNOWN_FIGURES.get(key)?.label ?? key}</span>
+        <span className="block">{known?.label ?? key}</span>
         {governs ? (
           <span className="block text-[15px] text-soft">
             {own && <strong className="text-petrol">this machine’s own · </strong>}
@@ -56,12 +64,12 @@ function Line({ machine, line: { key, governs, overruled, other, own } }: { mach
         )}
         {overruled.map((other, i) => (
           <span key={i} className="block text-[15px] text-soft">
-            overruled: {specWords(other)}, {sourceLine(other.source)}
+            overruled: {wordsOf(other)}, {sourceLine(other.source)}
           </span>
         ))}
       </span>
-      {governs && <strong className="text-lg whitespace-nowrap tabular-nums">{specWords(governs)}</strong>}
-      <FigureKey machine={machine} figure={key} words={governs ? "Another" : "Enter"} />
+      {governs && <strong className="text-lg whitespace-nowrap tabular-nums">{wordsOf(governs)}</strong>}
+      <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} />
     </li>
   );
 }

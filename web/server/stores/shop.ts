@@ -7,7 +7,8 @@ import {
   type FigureTyped,
   type Gauge,
   gaugeSchema,
-  KNOWN_FIGURES,
+  type Figures,
+  figuresWith,
   labourSchema,
   type Procedure,
   procedureSchema,
@@ -23,7 +24,7 @@ import {
   type Wrench,
   wrenchSchema,
 } from "@averin/core";
-import { Op, QueryTypes, type Transaction } from "sequelize";
+import { literal, Op, QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
 import { type Database } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
@@ -59,8 +60,14 @@ export async function offerNewest(db: Database): Promise<{ procedure: string; fa
   });
   const offered = looked.flatMap(({ hash, success }) => (success ? [hash] : []));
   await db.write(async (transaction) => {
-    await db.procedures.update({ offered: false }, { where: { hash: { [Op.notIn]: offered } }, transaction });
-    await db.procedures.update({ offered: true }, { where: { hash: offered }, transaction });
+    const other = { offered: true, hash: { [Op.notIn]: offered } };
+    const [gone] = await db.procedures.update({ offered: false }, { where: other, transaction });
+    const [come] = await db.procedures.update(
+      { offered: true },
+      { where: { offered: false, hash: offered }, transaction },
+    );
+    // What they bring along belongs to the figures by which everything is read.
+    if (gone + come > 0) await shopChanged(db, transaction);
   });
   return looked.filter(({ success }) => !success);
 }
@@ -94,6 +101,16 @@ export async function proceduresFor(
   return rows
     .map((row) => ({ hash: row.get("hash") as string, procedure: inShape(row.get("hash") as string, row.get("body")) }))
     .sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
+}
+
+/** Every figure that is known here: those that ship, and those that offered procedures bring along. */
+export async function knownFigures(db: Database, transaction?: Transaction): Promise<Figures> {
+  const rows = await db.procedures.findAll({
+    where: { [Op.and]: [{ offered: true }, literal("JSON_LENGTH(body, '$.figures') > 0")] },
+    transaction: transaction ?? null,
+  });
+  const own = rows.flatMap((row) => inShape(row.get("hash") as string, row.get("body")).figures);
+  return figuresWith(own);
 }
 
 /** Procedures that stand in their folder and cannot be followed: file, and what would be right. */
@@ -136,7 +153,7 @@ export async function specsOf(
   ];
   const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
   const governing = all.filter(governs);
-  const specs = specsOfBuild(governing);
+  const specs = specsOfBuild(governing, await knownFigures(db, transaction));
   const otherBuilds = governing.filter((spec) => !specs.includes(spec));
   return { specs, overruled: all.filter((spec, i) => !governs(spec, i)), otherBuilds };
 }
@@ -150,7 +167,7 @@ export async function ownFigures(db: Database, machineId: string): Promise<Reado
 /** Keeps a figure of one machine, as typed; what it overrules stays on file. */
 export async function enterFigure(db: Database, machineId: string, typed: FigureTyped, by: Actor): Promise<Spec> {
   if (!(await db.machines.findByPk(machineId))) throw notFound("machine");
-  const spec = figureEntered(typed, by.roles.includes("lead") ? by.name : null);
+  const spec = figureEntered(typed, by.roles.includes("lead") ? by.name : null, await knownFigures(db));
   if (!spec.ok) throw new Refused(422, spec.error);
   await db.write(async (transaction) => {
     await db.machineFigures.create(
@@ -174,10 +191,11 @@ export async function rememberFigures(
   transaction: Transaction,
 ): Promise<void> {
   if (figures.length === 0) return;
+  const knownHere = await knownFigures(db, transaction);
   const checkedBy = by.roles.includes("lead") ? by.name : null;
   const source = { grade: "measured", book: `fitted in ${job.number}`, edition: "", page: "", checkedBy };
   for (const { key, value } of figures) {
-    const known = KNOWN_FIGURES.get(key);
+    const known = knownHere.get(key);
     const body = specSchema.parse({
       kind: "figure",
       key,

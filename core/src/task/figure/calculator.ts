@@ -3,8 +3,7 @@ import { specAt } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { BodyOf } from "../../job/events.ts";
 import type { JobState } from "../../job/fold.ts";
-import type { Step } from "../../procedure/index.ts";
-import { KNOWN_FIGURES } from "../../spec/index.ts";
+import { figuresKnown, type Step } from "../../procedure/index.ts";
 import { no } from "../answers.ts";
 
 export type FigureStep = Exclude<Extract<Step, { kind: "compute" }>, { calculator: "clutch.stack" }>;
@@ -35,7 +34,8 @@ export const byKey = (
   values: Readonly<Record<string, number>>,
 ): Record<string, number> => Object.fromEntries(Object.entries(keys).map(([name, key]) => [key, values[name] ?? 1]));
 
-const labelOf = (key: string): string => KNOWN_FIGURES.get(key)?.label.toLowerCase() ?? key;
+const labelOf = (bench: Bench, key: string): string =>
+  figuresKnown(bench.procedure).get(key)?.label.toLowerCase() ?? key;
 /** The machine's own figures under names of a calculator; what is missing is named, never put in by itself. */
 export function figuresFor<K extends string>(
   bench: Bench,
@@ -49,7 +49,7 @@ export function figuresFor<K extends string>(
     return no(
       "missing",
       "spec",
-      `Not worked out: not on file for this machine: ${missing.map(labelOf).join(", ")}. Enter it here, with its source; / skips this with a reason.`,
+      `Not worked out: not on file for this machine: ${missing.map((key) => labelOf(bench, key)).join(", ")}. Enter it here, with its source; / skips this with a reason.`,
     );
   }
   const pairs = found.map(({ name, spec }) => [name, spec?.kind === "figure" ? spec.value : NaN]);

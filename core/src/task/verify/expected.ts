@@ -5,9 +5,8 @@ import type { Bench } from "../../job/bench.ts";
 import { factsOf } from "../../job/facts.ts";
 import type { JobState } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
-import { machineFact, questionOf, type VerifyStep } from "../../procedure/index.ts";
+import { figuresKnown, machineFact, questionOf, type VerifyStep } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
-import { KNOWN_FIGURES } from "../../spec/index.ts";
 
 const SIDES = ["left", "right"] as const;
 
@@ -63,7 +62,7 @@ export function verified(
   }
   if (expect.by === "machine") {
     const right = factsOf(bench, state).get(machineFact(expect.key)) ?? "";
-    const words = KNOWN_FIGURES.get(expect.key)?.words ?? [];
+    const words = figuresKnown(bench.procedure).get(expect.key)?.words ?? [];
     const said = oneOf(typed, words);
     if (said === null) return refuse("typed", `Say which: ${offered(words)}.`);
     if (said === right) return { ok: true, value: { typed: said, expected: right } };

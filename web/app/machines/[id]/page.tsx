@@ -1,10 +1,10 @@
-import { configOf, figuresAsked, madeFor } from "@averin/core";
+import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
 import { Lives } from "@/features/machine/Lives";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
 import { livesOf } from "@/server/stores/lives";
 import { machineById } from "@/server/stores/machines";
-import { booksOf, ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
+import { booksOf, knownFigures, ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
 import { rechecksOpen } from "@/server/stores/rechecks";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
@@ -19,15 +19,17 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const rechecks = await rechecksOpen(db, machine.id);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
   const lives = await livesOf(db, machine.id);
-  const config = configOf(specs);
+  const config = configOf(specs, await knownFigures(db));
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds)).map(({ procedure }) => {
     // Told where it is asked for first: the same figure is entered once.
     const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
     const keys = [...new Set(asked)].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
+    const known = figuresKnown(procedure);
     const lines = keys.map((key): FigureLine => ({
       key,
+      known: known.get(key),
       governs: specs.find((spec) => spec.key === key) ?? null,
       overruled: overruled.filter((spec) => spec.key === key),
       other: otherBuilds.find((spec) => spec.key === key) ?? null,

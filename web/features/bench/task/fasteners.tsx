@@ -1,4 +1,5 @@
 import {
+  figuresKnown,
   bandOf,
   countOf,
   entryOf,
@@ -37,7 +38,7 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
         {state.opened && (
           <FigureKey
             machine={state.opened.body.machine.id}
-            figure={entry.torque.spec}
+            known={figuresKnown(bench.procedure).get(entry.torque.spec)}
             words="Enter the torque, with its source"
           />
         )}

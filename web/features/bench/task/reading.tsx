@@ -1,4 +1,5 @@
 import {
+  figuresKnown,
   loadAsked,
   activePoints,
   type Bench,
@@ -91,7 +92,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
           {spec &&
             overruled.map((other, i) => (
               <p key={i} className="text-[15px] text-soft">
-                overruled: {specWords(other)}, {sourceLine(other.source)}
+                overruled: {specWords(other, figuresKnown(bench.procedure))}, {sourceLine(other.source)}
               </p>
             ))}
           {spec === null &&
@@ -101,7 +102,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
             !state.released && (
               <FigureKey
                 machine={state.opened.body.machine.id}
-                figure={point.spec}
+                known={figuresKnown(bench.procedure).get(point.spec)}
                 words="Enter the limit, with its source"
               />
             )}

@@ -1,4 +1,4 @@
-import { KNOWN_FIGURES, latest, sourceLine, specAt, stepOf, tailOf } from "@averin/core";
+import { figuresKnown, latest, sourceLine, specAt, stepOf, tailOf } from "@averin/core";
 import { AxleStrip } from "@/instruments/AxleStrip";
 import { ScaleRule } from "@/instruments/ScaleRule";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
@@ -32,7 +32,11 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
         </p>
       )}
       {aim && step.expect.by === "machine" && (
-        <WordKeys ask={step.ask} words={KNOWN_FIGURES.get(step.expect.key)?.words ?? []} onEnter={onEnter} />
+        <WordKeys
+          ask={step.ask}
+          words={figuresKnown(bench.procedure).get(step.expect.key)?.words ?? []}
+          onEnter={onEnter}
+        />
       )}
       {aim && step.expect.by === "length" && (
         <>

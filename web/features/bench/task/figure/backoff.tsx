@@ -32,7 +32,7 @@ export function BackOff(props: FigureProps<BackoffStep>) {
           "Type how far it went in, such as 1.5, and the turns are counted since the chain was new."
         )}
       </p>
-      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
+      <Missing bench={bench} keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
       <TakeKey {...props} />
       <div className="max-w-[460px]">
         <CasePanel bench={bench} state={state} backOff={TURNS[String(turns)] ?? String(turns)} />

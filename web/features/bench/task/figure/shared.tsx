@@ -1,4 +1,4 @@
-import { type BodyOf, figuresMissing, KNOWN_FIGURES } from "@averin/core";
+import { type BodyOf, type Bench, figuresKnown, figuresMissing } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 import type { PanelProps } from "../../panel.ts";
 
@@ -28,20 +28,29 @@ export function NotWorked({ bench, state, step, message }: PanelProps & { step: 
   return (
     <>
       <p className="caution text-lg">{message}</p>
-      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
+      <Missing bench={bench} keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
     </>
   );
 }
 
 /** Figures that are not on file: each with the key that enters it for this machine. */
-export function Missing({ keys, machine }: { keys: readonly string[]; machine: string | undefined }) {
+export function Missing({
+  bench,
+  keys,
+  machine,
+}: {
+  bench: Bench;
+  keys: readonly string[];
+  machine: string | undefined;
+}) {
   if (machine === undefined || keys.length === 0) return null;
+  const known = figuresKnown(bench.procedure);
   return (
     <ul className="grid gap-2 sm:grid-cols-2">
       {keys.map((key) => (
         <li key={key} className="flex items-center justify-between gap-3 border-b border-line">
-          {KNOWN_FIGURES.get(key)?.label ?? key}
-          <FigureKey machine={machine} figure={key} words="Enter" />
+          {known.get(key)?.label ?? key}
+          <FigureKey machine={machine} known={known.get(key)} words="Enter" />
         </li>
       ))}
     </ul>

@@ -20,7 +20,7 @@ export function SplineCompare({ bench, state, step, taken }: FigureProps<SplineS
       ) : (
         <p className="text-lg">Three widths in one line, such as 4.62 4.21 4.05.</p>
       )}
-      <Missing keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
+      <Missing bench={bench} keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
     </>
   );
 }

@@ -1,0 +1,23 @@
+import axle from "./axle.json" with { type: "json" };
+import belt from "./belt.json" with { type: "json" };
+import caseFigures from "./case.json" with { type: "json" };
+import chain from "./chain.json" with { type: "json" };
+import clutch from "./clutch.json" with { type: "json" };
+import { figureSchema, type Figures, type KnownFigure } from "./figure.ts";
+import machine from "./machine.json" with { type: "json" };
+import track from "./track.json" with { type: "json" };
+import wheel from "./wheel.json" with { type: "json" };
+
+const files: readonly unknown[][] = [machine, axle, belt, caseFigures, chain, clutch, track, wheel];
+
+/** Every figure that ships, by its key. A procedure that asks for another, and does not bring it along, is refused. */
+export const KNOWN_FIGURES: Figures = new Map(
+  files
+    .flat()
+    .map((row) => figureSchema.parse(row))
+    .map((figure) => [figure.key, figure]),
+);
+
+/** The figures that ship, with those that procedures of a shop's own bring along. */
+export const figuresWith = (own: readonly KnownFigure[]): Figures =>
+  own.length === 0 ? KNOWN_FIGURES : new Map([...own.map((figure) => [figure.key, figure] as const), ...KNOWN_FIGURES]);
