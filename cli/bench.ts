@@ -1,6 +1,7 @@
 import { judgeLines, pick, slack } from "./measures/calculators.ts";
 import { append } from "./measures/append.ts";
 import { door } from "./measures/door.ts";
+import { gathered } from "./measures/gathered.ts";
 import { foldOf, longest, wholeWalk } from "./measures/fold.ts";
 import type { Measured } from "./measures/measured.ts";
 import { screen } from "./measures/screen.ts";
@@ -13,7 +14,15 @@ async function all(): Promise<Measured[]> {
   try {
     // The screen first: its readings go into places that wait, those of the append into one and the same.
     const shown = await screen(shop);
-    return [...figures, foldOf(shop.events), longest(), await append(shop), ...shown, await door(shop)];
+    return [
+      ...figures,
+      foldOf(shop.events),
+      longest(),
+      await append(shop),
+      ...shown,
+      await door(shop),
+      ...(await gathered(shop)),
+    ];
   } finally {
     await shop.end();
   }

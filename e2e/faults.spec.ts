@@ -38,8 +38,15 @@ async function held(page: Page, job: string, text: string): Promise<number> {
 test("an answer cut off half way: the line is sent again, and is there once", async ({ page }) => {
   const job = await openBench(page);
   let cut = 0;
+  let seen = (): void => undefined;
+  const told = new Promise<void>((resolve) => (seen = resolve));
   await page.route("**/events", async (route) => {
-    if (route.request().method() !== "POST" || cut > 0) return route.fallback();
+    if (route.request().method() !== "POST") return route.fallback();
+    if (cut > 0) {
+      // Sent again at once: held back until the page was seen to say that it is not kept yet.
+      await told;
+      return route.fallback();
+    }
     cut += 1;
     // The server has kept the line; the answer never arrives.
     await route.fetch();
@@ -47,6 +54,7 @@ test("an answer cut off half way: the line is sent again, and is there once", as
   });
   await typeLines(page, ["2.811"]);
   await expect(page.getByText(/not yet kept/)).toBeVisible();
+  seen();
   await kept(page);
   expect(cut).toBe(1);
   expect(await held(page, job, "2.811")).toBe(1);

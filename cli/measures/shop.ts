@@ -1,7 +1,8 @@
 import path from "node:path";
 import type { JobEvent } from "@averin/core";
 import { readDemo, seedDemo } from "../../web/server/demo.ts";
-import { ensureBuilt, prepare, serve } from "../server/application.ts";
+import { QueryTypes } from "sequelize";
+import { ensureBuilt, prepare, serve, withDatabase } from "../server/application.ts";
 import { freePort, startMariadb } from "../server/mariadb.ts";
 import { BROWSER, DATABASE, ensureDebianPackages } from "../packages.ts";
 import { DATA, ROOT } from "../paths.ts";
@@ -30,8 +31,7 @@ export async function openBenchShop(): Promise<BenchShop> {
     await connection.query("CREATE OR REPLACE DATABASE averin CHARACTER SET utf8mb4 COLLATE utf8mb4_bin");
     await connection.end();
     const demo = await readDemo(path.join(ROOT, "demo"));
-    const own = { ...demo, jobs: demo.jobs.filter((job) => job.mark === MARK) };
-    await prepare(server.url, (db) => seedDemo(db, own));
+    await prepare(server.url, (db) => seedDemo(db, demo));
     const dist = ensureBuilt("aside");
     const served = await serve({
       databaseUrl: server.url,
@@ -40,15 +40,21 @@ export async function openBenchShop(): Promise<BenchShop> {
       dist,
       quiet: true,
     });
-    const person = demo.people.find((p) => p.name === own.jobs[0]?.by);
+    const worked = demo.jobs.find((job) => job.mark === MARK);
+    const person = demo.people.find((p) => p.name === worked?.by);
     const signed = await fetch(`${served.url}/api/session`, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ name: person?.name, password: person?.password }),
     });
     const cookie = (signed.headers.get("set-cookie") ?? "").split(";")[0] ?? "";
-    const today = await (await fetch(served.url, { headers: { cookie } })).text();
-    const jobId = /\/jobs\/([0-9a-f-]{36})/.exec(today)?.[1] ?? "";
+    const [row] = (await withDatabase(server.url, (db) =>
+      db.sequelize.query(
+        "SELECT j.id FROM jobs j JOIN machines m ON m.id = j.machineId WHERE m.mark = ? ORDER BY j.openedAt",
+        { replacements: [MARK], type: QueryTypes.SELECT },
+      ),
+    )) as { id: string }[];
+    const jobId = row?.id ?? "";
     const answer = await fetch(`${served.url}/api/jobs/${jobId}/events`, { headers: { cookie } });
     const { events } = (await answer.json()) as { events: JobEvent[] };
     const end = async (): Promise<void> => {

@@ -12,9 +12,9 @@ export const dynamic = "force-dynamic";
 
 export default async function TodayPage() {
   const { db, actor } = await requireActor();
-  const { jobs, at } = await jobLines(db);
+  const { jobs, more, at } = await jobLines(db);
   const twins = actor.roles.includes("administrator") ? await twinsOf(db) : [];
-  const due = (await rechecksOpen(db)).filter((line) => line.due);
+  const due = await rechecksOpen(db, "due");
   return (
     <>
       <TopRule person={actor.name}>
@@ -28,7 +28,7 @@ export default async function TodayPage() {
       </TopRule>
       <main className="mx-auto max-w-[1240px] p-5">
         {twins.length > 0 && <Twins groups={twins} />}
-        <Today jobs={jobs} at={at}>
+        <Today jobs={jobs} more={more} at={at}>
           {due.length > 0 && (
             <section aria-label="Due again" className="pt-6">
               <h2 className="caption border-b-2 border-ink pb-1">due again</h2>

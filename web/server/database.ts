@@ -6,6 +6,9 @@ import { environment } from "./environment.ts";
 const RETRY_CODES = new Set([1213, 1205]);
 const MOST_TRIES = 8;
 
+/** A JSON column as a plain query gives it: read by the driver already, or as text. */
+export const fromJson = (value: unknown): unknown => (typeof value === "string" ? JSON.parse(value) : value);
+
 const stamp = DataTypes.DATE(3);
 const key = (length = 60) => ({ type: DataTypes.STRING(length), primaryKey: true });
 const text = (length = 200) => ({ type: DataTypes.STRING(length), allowNull: false });

@@ -124,6 +124,11 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         ADD COLUMN IF NOT EXISTS offered BOOLEAN NOT NULL DEFAULT FALSE`,
       `UPDATE procedures SET build = JSON_VALUE(body, '$.build') WHERE build = ''`,
       `CREATE INDEX IF NOT EXISTS procedures_offered ON procedures (offered, build)`,
+      // What is asked for often: the newest of each, whatever a shop has gathered.
+      `CREATE INDEX IF NOT EXISTS meter_readings_newest ON meter_readings (machineId, readAt)`,
+      `CREATE INDEX IF NOT EXISTS job_summaries_stage ON job_summaries (stage, sinceAt)`,
+      `CREATE INDEX IF NOT EXISTS machines_named ON machines (maker, model, mark)`,
+      `CREATE INDEX IF NOT EXISTS rechecks_due ON rechecks (doneAt, dueOn)`,
     ],
   },
 ];

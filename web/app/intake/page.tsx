@@ -1,19 +1,16 @@
 import { IntakeForm } from "@/features/intake/IntakeForm";
+import { machinesAtCounter } from "@/server/intake";
 import { requireActor } from "@/server/page";
-import { machinesOf } from "@/server/stores/machines";
 import { booksOf, procedureFaultsOf, proceduresFor } from "@/server/stores/shop";
-import { rechecksOpen } from "@/server/stores/rechecks";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
 
 export default async function IntakePage() {
   const { db, actor } = await requireActor();
-  const machines = await machinesOf(db);
+  const { machines, more } = await machinesAtCounter(db, "");
   const books = await booksOf(db);
-  const builds = [...new Set([...machines.flatMap((m) => m.builds), ...books.flatMap((book) => book.builds)])];
-  const procedures = await proceduresFor(db, builds);
-  const rechecks = await rechecksOpen(db);
+  const procedures = await proceduresFor(db, "any");
   const faults = await procedureFaultsOf(db);
   return (
     <>
@@ -34,16 +31,8 @@ export default async function IntakePage() {
           </div>
         )}
         <IntakeForm
-          machines={machines.map((m) => ({
-            id: m.id,
-            label: `${m.mark} · ${m.maker} ${m.model}${m.year ? ` ${m.year}` : ""}`,
-            owner: m.ownerName,
-            builds: m.builds,
-            meterUnit: m.meterUnit,
-            lastMeter: m.lastMeter,
-            weaknesses: books.find((book) => book.id === m.bookId)?.weaknesses ?? [],
-            rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),
-          }))}
+          machines={machines}
+          more={more}
           books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}
           procedures={procedures.map(({ procedure: { id, title, build, symptoms } }) => ({
             id,

@@ -7,16 +7,18 @@ import { useReady } from "@/client/useReady";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 
-export type IntakeMachine = {
-  id: string;
-  label: string;
-  owner: string;
-  builds: string[];
-  meterUnit: string;
-  lastMeter: number | null;
-  weaknesses: string[];
-  rechecks: string[];
-};
+const machineSchema = z.object({
+  id: z.string(),
+  label: z.string(),
+  owner: z.string(),
+  builds: z.array(z.string()),
+  meterUnit: z.string(),
+  lastMeter: z.number().nullable(),
+  weaknesses: z.array(z.string()),
+  rechecks: z.array(z.string()),
+});
+export type IntakeMachine = z.infer<typeof machineSchema>;
+const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
 export type IntakeBook = { id: string; label: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[] };
 
@@ -31,15 +33,19 @@ const LOOK_MS = 2000;
 
 /** The counter's form: which machine, whose, what its meter says, what the owner says. */
 export function IntakeForm({
-  machines,
+  machines: listed,
+  more,
   books,
   procedures,
 }: {
   machines: IntakeMachine[];
+  /** There are more machines than are listed: others are looked for by their words. */
+  more: boolean;
   books: IntakeBook[];
   procedures: IntakeProcedure[];
 }) {
-  const [machineId, setMachineId] = useState(machines[0]?.id ?? "new");
+  const [machines, setMachines] = useState(listed);
+  const [machineId, setMachineId] = useState(listed[0]?.id ?? "new");
   const [bookId, setBookId] = useState(books[0]?.id ?? "");
   const [procedureId, setProcedureId] = useState("");
   const [message, setMessage] = useState("");
@@ -96,6 +102,13 @@ export function IntakeForm({
     await look();
   };
 
+  const search = async (words: string): Promise<void> => {
+    const found = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, listedSchema);
+    if (found.kind !== "kept") return setMessage(saidOf(found, "The list stands as it was."));
+    setMachines(found.value.machines);
+    setMachineId(found.value.machines[0]?.id ?? "new");
+  };
+
   /** The answer was lost: whether the job was opened is not known, so it is looked for, as long as it takes. */
   const look = async (): Promise<void> => {
     setBusy(true);
@@ -127,6 +140,17 @@ export function IntakeForm({
     >
       <fieldset className="flex flex-col gap-4">
         <legend className="caption mb-2">the machine</legend>
+        {more && (
+          <label className="flex flex-col gap-1 font-semibold">
+            Find it by mark, model or owner
+            <input
+              className="field"
+              autoComplete="off"
+              onChange={(event) => void search(event.target.value)}
+              onKeyDown={(event) => event.key === "Enter" && event.preventDefault()}
+            />
+          </label>
+        )}
         <label className="flex flex-col gap-1 font-semibold">
           Machine
           <select

@@ -39,10 +39,13 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
 /** The day: every job with what it waits for and how long, and beside it what to do next across all of them. */
 export function Today({
   jobs,
+  more = 0,
   at,
   children,
 }: {
   jobs: readonly JobLine[];
+  /** Open jobs that are not listed. */
+  more?: number;
   at: number;
   /** What else is due today, below what to do next. */
   children?: ReactNode;
@@ -68,6 +71,9 @@ export function Today({
             <Lane key={job.id} job={job} now={now} />
           ))}
         </ol>
+        {more > 0 && (
+          <p className="py-2 text-soft">{more} older jobs are open besides: release or sign what is done.</p>
+        )}
       </section>
       <section aria-label="Do next" className="order-first lg:order-none">
         <h2 className="caption border-b-2 border-ink pb-1">do next</h2>

@@ -11,6 +11,7 @@ import {
   type JobState,
   wrongTogether,
   type RefusalData,
+  STAGES,
   type Stray,
   readEvent,
   rememberedFigures,
@@ -22,6 +23,7 @@ import type { MakeNullishOptional } from "sequelize/types/utils";
 import { z } from "zod";
 import {
   type Database,
+  fromJson,
   type FitRow,
   type JobEventRow,
   type JobRow,
@@ -478,40 +480,36 @@ export type JobLine = {
 
 const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));
 
-/** All jobs from the read tables, newest first, released ones last. */
-export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; at: number }> {
-  const jobs = (await db.jobs.findAll({ order: [["openedAt", "DESC"]] })).map((row) => row.get({ plain: true }));
-  const summaries = new Map(
-    (await db.summaries.findAll()).map((row) => [row.get("jobId") as string, row.get({ plain: true })]),
-  );
-  const machines = new Map(
-    (await db.machines.findAll()).map((row) => [row.get("id") as string, row.get({ plain: true })]),
-  );
-  const owners = new Map(
-    (await db.owners.findAll()).map((row) => [row.get("id") as string, row.get("name") as string]),
-  );
-  const lines = jobs.map((job): JobLine => {
-    const machine = machines.get(job.machineId);
-    const summary = summaries.get(job.id);
-    return {
-      id: job.id,
-      number: job.number,
-      machine: machine ? `${machine.maker} ${machine.model}` : "",
-      mark: machine?.mark ?? "",
-      owner: owners.get(machine?.ownerId ?? "") ?? "",
-      stage: summary?.stage ?? "",
-      next: summary?.next ?? "",
-      open: summary?.openCount ?? 0,
-      needs: summary?.needs ?? "",
-      clocks: clocksSchema.parse(summary?.clocks ?? []),
-      stop: summary?.stopText ?? null,
-      since: (summary?.sinceAt ?? job.openedAt).toISOString(),
-      by: summary?.lastBy ?? "",
-    };
-  });
-  const released = (line: JobLine): boolean => line.stage === "released";
-  return { jobs: [...lines.filter((line) => !released(line)), ...lines.filter(released)], at: Date.now() };
+type LineRow = Omit<JobLine, "clocks" | "since"> & { clocks: unknown; since: Date };
+
+/** So many open jobs are listed, and so many of those that were released last. */
+const MOST_OPEN = 200;
+const MOST_RELEASED = 20;
+
+/** Jobs from the read tables: the open ones, newest first, then those released last; and how many more are open. */
+export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: number; at: number }> {
+  const lines = (where: string, order: string, most: number): Promise<LineRow[]> =>
+    db.sequelize.query<LineRow>(
+      `SELECT j.id, j.number, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
+        s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
+        s.lastBy AS \`by\`
+        FROM job_summaries s JOIN jobs j ON j.id = s.jobId JOIN machines m ON m.id = j.machineId
+        JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
+      { type: QueryTypes.SELECT },
+    );
+  const open = await lines(`s.stage IN (${OPEN_STAGES})`, "j.openedAt DESC", MOST_OPEN);
+  const released = await lines("s.stage = 'released'", "s.sinceAt DESC", MOST_RELEASED);
+  const all =
+    open.length < MOST_OPEN ? open.length : await db.summaries.count({ where: { stage: { [Op.ne]: "released" } } });
+  const jobs = [...open, ...released].map((row): JobLine => ({
+    ...row,
+    clocks: clocksSchema.parse(fromJson(row.clocks)),
+    since: new Date(row.since).toISOString(),
+  }));
+  return { jobs, more: all - open.length, at: Date.now() };
 }
+/** Where a job may stand before it is released, for an index to go by. */
+const OPEN_STAGES = [...STAGES, "ready"].map((stage) => `'${stage}'`).join(", ");
 
 const stable = (rows: readonly object[]): string =>
   JSON.stringify(rows.map((row) => Object.entries(row).sort(([a], [b]) => a.localeCompare(b))).sort());

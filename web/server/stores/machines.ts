@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
-import type { Transaction } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
-import { type Database, type MachineRow } from "../database.ts";
+import { type Database, fromJson, type MachineRow } from "../database.ts";
 import { notFound } from "../refused.ts";
 
 const words = (most: number) => z.string().trim().min(1).max(most);
@@ -45,22 +45,29 @@ export async function machineById(db: Database, id: string): Promise<MachineRow>
 
 export type KnownMachine = MachineRow & { ownerName: string; ownerContact: string; lastMeter: number | null };
 
-/** Every machine on file with its owner and the last meter reading. */
-export async function machinesOf(db: Database): Promise<KnownMachine[]> {
-  const machines = (await db.machines.findAll({ order: ["maker", "model", "mark"] })).map((row) =>
-    row.get({ plain: true }),
+/** So many machines are listed at once; others are found by a word of their mark, model or owner. */
+export const MOST_MACHINES = 60;
+
+/** The value that a machine's meter showed last, in SQL, by the machine's id. */
+export const lastMeterOf = (machine: string): string =>
+  `(SELECT r.value FROM meter_readings r WHERE r.machineId = ${machine} ORDER BY r.readAt DESC LIMIT 1)`;
+
+/**
+ * Machines on file by maker, model and mark, with owner and last meter reading: those that every typed word is found in,
+ * at most so many; and whether there are more.
+ */
+export async function machinesOf(db: Database, search = ""): Promise<{ machines: KnownMachine[]; more: boolean }> {
+  const typed = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6);
+  const found = typed.map((_, i) => `LOWER(CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)) LIKE :word${i}`);
+  const words = Object.fromEntries(typed.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, "\\$&")}%`]));
+  const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
+    `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
+      FROM machines m JOIN owners o ON o.id = m.ownerId ${found.length > 0 ? `WHERE ${found.join(" AND ")}` : ""}
+      ORDER BY m.maker, m.model, m.mark LIMIT ${MOST_MACHINES + 1}`,
+    { type: QueryTypes.SELECT, replacements: words },
   );
-  const owners = new Map((await db.owners.findAll()).map((row) => [row.get("id") as string, row.get({ plain: true })]));
-  const meters = new Map(
-    (await db.meterReadings.findAll({ order: ["readAt"] })).map((row) => [
-      row.get("machineId") as string,
-      row.get("value") as number,
-    ]),
-  );
-  return machines.map((machine) => ({
-    ...machine,
-    ownerName: owners.get(machine.ownerId)?.name ?? "",
-    ownerContact: owners.get(machine.ownerId)?.contact ?? "",
-    lastMeter: meters.get(machine.id) ?? null,
-  }));
+  const machines = rows
+    .slice(0, MOST_MACHINES)
+    .map((row) => ({ ...row, builds: z.array(z.string()).parse(fromJson(row.builds)) }));
+  return { machines, more: rows.length > MOST_MACHINES };
 }

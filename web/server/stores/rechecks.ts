@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { type Actor, isEvent, type JobEvent, type JobState } from "@averin/core";
-import type { Transaction } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
 import type { Database, RecheckRow } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
-import { machinesOf } from "./machines.ts";
+import { lastMeterOf } from "./machines.ts";
 
 const DAY = 86_400_000;
 const SET_ANEW = "set anew by a later release";
@@ -62,27 +62,31 @@ export type RecheckLine = {
   due: boolean;
 };
 
-/** What is still to be looked at again, of one machine or of all; what is due stands first. */
-export async function rechecksOpen(db: Database, machineId?: string): Promise<RecheckLine[]> {
-  const where = { doneAt: null, ...(machineId === undefined ? {} : { machineId }) };
-  const rows = (await db.rechecks.findAll({ where })).map((row) => row.get({ plain: true }));
-  if (rows.length === 0) return [];
-  const machines = new Map((await machinesOf(db)).map((machine) => [machine.id, machine]));
-  const lines = rows.map((row): RecheckLine => {
-    const machine = machines.get(row.machineId);
+type OpenRow = RecheckRow & { mark: string; meterUnit: string; due: number };
+
+/** So many are listed at once. */
+const MOST_RECHECKS = 100;
+
+/** Due: at the next job, by the meter, or by the day. */
+const DUE = `(c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
+
+/** What is still to be looked at again, of some machines, or of all what is due; what is due stands first. */
+export async function rechecksOpen(db: Database, machines: readonly string[] | "due"): Promise<RecheckLine[]> {
+  if (machines.length === 0) return [];
+  const rows = await db.sequelize.query<OpenRow>(
+    `SELECT c.*, m.mark, m.meterUnit, ${DUE} AS due FROM rechecks c JOIN machines m ON m.id = c.machineId
+      WHERE c.doneAt IS NULL AND ${machines === "due" ? DUE : "c.machineId IN (:machines)"}
+      ORDER BY due DESC, c.what, c.id LIMIT ${MOST_RECHECKS}`,
+    { type: QueryTypes.SELECT, replacements: { machines, now: new Date() } },
+  );
+  return rows.map(({ id, machineId, mark, meterUnit, what, dueMeter, dueOn, due }) => {
     const words = [
-      row.dueMeter === null ? "" : `at ${row.dueMeter.toFixed(1)} ${machine?.meterUnit ?? ""}`,
-      row.dueOn === null ? "" : `by ${row.dueOn.toISOString().slice(0, 10)}`,
+      dueMeter === null ? "" : `at ${dueMeter.toFixed(1)} ${meterUnit}`,
+      dueOn === null ? "" : `by ${new Date(dueOn).toISOString().slice(0, 10)}`,
     ].filter(Boolean);
-    const meter = machine?.lastMeter ?? 0;
-    const next = words.length === 0;
-    return {
-      ...{ id: row.id, machineId: row.machineId, mark: machine?.mark ?? "", what: row.what },
-      when: next ? "at the next job" : words.join(" or "),
-      due: next || (row.dueMeter !== null && meter >= row.dueMeter) || (row.dueOn !== null && row.dueOn <= new Date()),
-    };
+    const when = words.length === 0 ? "at the next job" : words.join(" or ");
+    return { ...{ id, machineId, mark, what, when }, due: due === 1 };
   });
-  return lines.sort((a, b) => Number(b.due) - Number(a.due) || a.what.localeCompare(b.what));
 }
 
 export const recheckDoneSchema = z.strictObject({ note: z.string().trim().min(1).max(500) });

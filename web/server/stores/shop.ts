@@ -26,7 +26,7 @@ import {
 } from "@averin/core";
 import { literal, Op, QueryTypes, type Transaction } from "sequelize";
 import { z } from "zod";
-import { type Database } from "../database.ts";
+import { type Database, fromJson } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
@@ -54,8 +54,7 @@ export async function offerNewest(db: Database): Promise<{ procedure: string; fa
     { type: QueryTypes.SELECT },
   );
   const looked = newest.map(({ hash, procedureId, version, body }) => {
-    const held: unknown = typeof body === "string" ? JSON.parse(body) : body;
-    const { success, error } = procedureSchema.safeParse(upcastProcedure(held));
+    const { success, error } = procedureSchema.safeParse(upcastProcedure(fromJson(body)));
     return { hash, procedure: `${procedureId} ${version}`, success, faults: error?.issues.map((i) => i.message) ?? [] };
   });
   const offered = looked.flatMap(({ hash, success }) => (success ? [hash] : []));

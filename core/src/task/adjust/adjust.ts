@@ -25,7 +25,8 @@ function acceptRound(
     if (next !== "turn") return no("conflict", "step", "Measure first, then turn.");
     const { amount } = draft;
     if (step.turn.sayDirection && amount !== 0 && draft.signed !== true) {
-      const message = `${amount}: which way? +${amount} is ${step.turn.what}, -${amount} is back.`;
+      const said = draft.side ? `${amount} ${draft.side}` : `${amount}`;
+      const message = `${said}: which way? +${said} is ${step.turn.what}, -${said} is back.`;
       return lacking("direction", "missing", "amount", message);
     }
     const side = draft.side ?? null;

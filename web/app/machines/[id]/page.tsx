@@ -16,7 +16,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const machine = await orNotFound(machineById(db, (await params).id));
   const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
   const own = await ownFigures(db, machine.id);
-  const rechecks = await rechecksOpen(db, machine.id);
+  const rechecks = await rechecksOpen(db, [machine.id]);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
   const lives = await livesOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db));

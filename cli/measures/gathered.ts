@@ -1,0 +1,55 @@
+import { withDatabase } from "../server/application.ts";
+import type { BenchShop } from "./shop.ts";
+import { measured, type Measured, middle, now } from "./measured.ts";
+
+const GATHERED = 20_000;
+const LOOKS = 15;
+const PAGES = { Today: "/", intake: "/intake" } as const;
+
+type Look = { ms: number; bytes: number };
+
+async function look(shop: BenchShop, path: string): Promise<Look> {
+  const times: number[] = [];
+  let bytes = 0;
+  for (let i = 0; i <= LOOKS; i += 1) {
+    const start = now();
+    const answer = await fetch(`${shop.url}${path}`, { headers: { cookie: shop.cookie } });
+    bytes = (await answer.arrayBuffer()).byteLength;
+    // The first warms up.
+    if (i > 0) times.push(now() - start);
+    if (!answer.ok) throw new Error(`${path} was not opened: ${answer.status}`);
+  }
+  return { ms: middle(times), bytes };
+}
+
+/** As many machines as a shop sees in a lifetime, each with a released job, made in bulk after one that is there. */
+const BULK = [
+  `INSERT INTO machines (id, ownerId, bookId, maker, model, year, mark, build, builds, meterUnit)
+    SELECT UUID(), m.ownerId, m.bookId, m.maker, m.model, m.year, CONCAT('Gathered ', seq), m.build, m.builds, m.meterUnit
+    FROM seq_1_to_${GATHERED}, (SELECT * FROM machines LIMIT 1) AS m`,
+  `INSERT INTO meter_readings (id, machineId, value, unit, readAt, jobId)
+    SELECT UUID(), id, 100, meterUnit, NOW(3), NULL FROM machines WHERE mark LIKE 'Gathered %'`,
+  `INSERT INTO jobs (id, number, machineId, procedureHash, lastNumber, openedAt)
+    SELECT UUID(), CONCAT('G', SUBSTRING(m.mark, 10)), m.id, j.procedureHash, 1, NOW(3)
+    FROM machines m, (SELECT procedureHash FROM jobs LIMIT 1) AS j WHERE m.mark LIKE 'Gathered %'`,
+  `INSERT INTO job_summaries (jobId, stage, next, openCount, lastNumber, needs, clocks, sinceAt, lastBy)
+    SELECT id, 'released', 'released', 0, 1, 'nobody', '[]', NOW(3), 'Mira Orr' FROM jobs WHERE number LIKE 'G%'`,
+  "ANALYZE TABLE machines, jobs, job_summaries, meter_readings",
+];
+
+/** Today and the counter with twenty thousand machines and released jobs, against the demo's own; time and bytes. */
+export async function gathered(shop: BenchShop): Promise<Measured[]> {
+  const before = new Map<string, Look>();
+  for (const [name, path] of Object.entries(PAGES)) before.set(name, await look(shop, path));
+  await withDatabase(shop.databaseUrl, async (db) => {
+    for (const statement of BULK) await db.sequelize.query(statement);
+  });
+  const figures: Measured[] = [];
+  for (const [name, path] of Object.entries(PAGES)) {
+    const was = before.get(name) ?? { ms: NaN, bytes: NaN };
+    const is = await look(shop, path);
+    figures.push(measured(`${name} with ${GATHERED} released jobs`, is.ms, was.ms, 1.5));
+    figures.push(measured(`${name} with ${GATHERED} released jobs, size`, is.bytes, was.bytes, 1.5, "bytes"));
+  }
+  return figures;
+}
