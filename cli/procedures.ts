@@ -3,7 +3,7 @@ import path from "node:path";
 import { parseArgs } from "node:util";
 import { procedureJsonSchema, readThrough, rehearse } from "@averin/core";
 import { z } from "zod";
-import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures.ts";
+import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures/files.ts";
 import { ROOT } from "./paths.ts";
 import { Told } from "./told.ts";
 

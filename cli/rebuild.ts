@@ -1,7 +1,7 @@
 import path from "node:path";
 import { connect } from "../web/server/database.ts";
 import { migrate } from "../web/server/migrations.ts";
-import { rebuildReadTables } from "../web/server/stores/jobs.ts";
+import { rebuildReadTables } from "../web/server/jobs/tables.ts";
 import { startMariadb } from "./server/mariadb.ts";
 import { DATABASE, ensureDebianPackages } from "./packages.ts";
 import { DATA } from "./paths.ts";

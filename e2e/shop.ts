@@ -6,7 +6,7 @@ import { prepare, serve, type Served, withDatabase } from "../cli/server/applica
 import { freePort } from "../cli/server/mariadb.ts";
 import { ROOT } from "../cli/paths.ts";
 import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
-import { newFirstCode } from "../web/server/stores/people.ts";
+import { newFirstCode } from "../web/server/people/store.ts";
 
 /** A served application on a database of its own, as a test needs it: it can be killed and started again. */
 export type Shop = {

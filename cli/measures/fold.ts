@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import path from "node:path";
 import { fold, type JobEvent, openPoints, rehearse, rehearsedJob } from "@averin/core";
-import { wholeProcedures } from "../../web/server/procedures.ts";
+import { wholeProcedures } from "../../web/server/procedures/files.ts";
 import { ROOT } from "../paths.ts";
 import { measured, type Measured, median } from "./measured.ts";
 

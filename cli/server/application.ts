@@ -7,7 +7,7 @@ import https from "node:https";
 import { setTimeout as wait } from "node:timers/promises";
 import { connect, type Database } from "../../web/server/database.ts";
 import { migrate } from "../../web/server/migrations.ts";
-import { takeProcedures } from "../../web/server/procedures.ts";
+import { takeProcedures } from "../../web/server/procedures/store.ts";
 import { Told } from "../told.ts";
 import { ROOT, WEB } from "../paths.ts";
 

@@ -1,9 +1,9 @@
 import Link from "next/link";
 import { Today } from "@/features/today/Today";
 import { requireActor } from "@/server/page";
-import { jobLines } from "@/server/stores/jobs";
-import { twinsOf } from "@/server/stores/people";
-import { rechecksOpen } from "@/server/stores/rechecks";
+import { jobLines } from "@/server/jobs/read";
+import { twinsOf } from "@/server/people/read";
+import { rechecksOpen } from "@/server/machines/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 import { Twins } from "@/ui/Twins";

@@ -1,4 +1,5 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, type Transaction } from "sequelize";
+import { AsyncLocalStorage } from "node:async_hooks";
 import { setTimeout as wait } from "node:timers/promises";
 import { environment } from "./environment.ts";
 
@@ -388,10 +389,16 @@ function models(sequelize: Sequelize) {
   };
 }
 
+declare const OPEN: unique symbol;
+/** An open transaction: only `write` gives one, and every call inside it takes it. */
+export type Tx = Transaction & { readonly [OPEN]: true };
+/** Where something is read: inside an open transaction, or by itself. */
+export type At = Tx | null;
+
 export type Database = ReturnType<typeof models> & {
   sequelize: Sequelize;
   /** Runs `work` in one transaction and again, whole, when the server says deadlock; kept only once COMMIT returned. */
-  write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  write: <T>(work: (transaction: Tx) => Promise<T>) => Promise<T>;
 };
 
 export function connect(url: string): Database {
@@ -411,10 +418,17 @@ export function connect(url: string): Database {
       initSql: "SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED",
     },
   });
-  const write = async <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> => {
+  // A query that went beside its transaction would be kept although the rest is not: a mistake of ours, told at once.
+  const inside = new AsyncLocalStorage<true>();
+  sequelize.addHook("beforeQuery", (options) => {
+    if (inside.getStore() && !(options as { transaction?: unknown }).transaction) {
+      throw new Error("a query inside a transaction must take it");
+    }
+  });
+  const write = async <T>(work: (transaction: Tx) => Promise<T>): Promise<T> => {
     for (let attempt = 1; ; attempt += 1) {
       try {
-        return await sequelize.transaction(work);
+        return await sequelize.transaction((transaction) => inside.run(true, () => work(transaction as Tx)));
       } catch (error) {
         const code =
           (error as { original?: { errno?: number } }).original?.errno ?? (error as { errno?: number }).errno;

@@ -26,10 +26,13 @@ import {
   wrenchSchema,
 } from "@averin/core";
 import { type Database } from "./database.ts";
-import { appendEvents, intakeSchema, jobById, openJob, type OpenedJob } from "./stores/jobs.ts";
-import { addMachine } from "./stores/machines.ts";
-import { addPerson, anyPeople } from "./stores/people.ts";
-import { shopChanged } from "./stores/shop.ts";
+import { jobById, type OpenedJob } from "./jobs/read.ts";
+import { intakeSchema } from "./jobs/schema.ts";
+import { appendEvents, openJob } from "./jobs/store.ts";
+import { addMachine } from "./machines/store.ts";
+import { anyPeople } from "./people/read.ts";
+import { addPerson } from "./people/store.ts";
+import { shopChanged } from "./settings/version.ts";
 
 const demoSchema = z.object({
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
@@ -196,7 +199,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
     }
     for (const part of parts) await db.parts.upsert({ ...part, bookId: book.id });
   }
-  await shopChanged(db);
+  await db.write((tx) => shopChanged(db, tx));
   if ((await db.machines.count()) === 0) {
     for (const { lastMeter, lastMeterDaysAgo, ...machine } of demo.machines) {
       await db.write(async (transaction) => {

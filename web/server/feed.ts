@@ -5,9 +5,9 @@ import { diskNotice } from "./disk.ts";
 import { currentToken, reading } from "./http.ts";
 import { log } from "./log.ts";
 import { Refused } from "./refused.ts";
-import { eventsAfter, standingOf } from "./stores/jobs.ts";
-import { actorOf } from "./stores/people.ts";
-import { straysOpen } from "./stores/strays.ts";
+import { eventsAfter, standingOf } from "./jobs/read.ts";
+import { actorOf } from "./people/read.ts";
+import { straysOpen } from "./jobs/strays.ts";
 
 /** How often the logs are looked at, in ms: another screen sees a line within a second, whichever process took it. */
 const LOOK_MS = 350;
@@ -71,7 +71,7 @@ export async function feedOf(request: Request): Promise<Response> {
             after.set(jobId, events[events.length - 1]?.number ?? from);
           }
           if ((strays.get(jobId) ?? now) !== now || !strays.has(jobId))
-            tell({ jobId, strays: await straysOpen(db, jobId) });
+            tell({ jobId, strays: await straysOpen(db, jobId, null) });
           strays.set(jobId, now);
         }
       };

@@ -8,7 +8,8 @@ import { ADDRESS_HEADER, REQUEST_HEADER } from "./edge/door.ts";
 import { servedSettings } from "./environment.ts";
 import { log } from "./log.ts";
 import { Refused } from "./refused.ts";
-import { actorOf, type From } from "./stores/people.ts";
+import { actorOf } from "./people/read.ts";
+import { type From } from "./people/store.ts";
 
 export const SESSION_COOKIE = "averin_session";
 const BROWSER_COOKIE = "averin_browser";

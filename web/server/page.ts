@@ -3,7 +3,7 @@ import { notFound, redirect } from "next/navigation";
 import { type Database, database } from "./database.ts";
 import { currentActor } from "./http.ts";
 import { Refused } from "./refused.ts";
-import { anyPeople } from "./stores/people.ts";
+import { anyPeople } from "./people/read.ts";
 
 /** For pages: who is signed in; strangers are shown the sign-in, and a new shop its first step. */
 export async function requireActor(): Promise<{ db: Database; actor: Actor }> {

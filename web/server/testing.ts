@@ -5,8 +5,9 @@ import { createConnection } from "mariadb";
 import { connect, type Database } from "./database.ts";
 import { readDemo, seedDemo } from "./demo.ts";
 import { migrate } from "./migrations.ts";
-import { takeProcedures } from "./procedures.ts";
-import { intakeSchema, openJob } from "./stores/jobs.ts";
+import { takeProcedures } from "./procedures/store.ts";
+import { intakeSchema } from "./jobs/schema.ts";
+import { openJob } from "./jobs/store.ts";
 
 const ROOT = path.join(__dirname, "../..");
 

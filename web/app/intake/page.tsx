@@ -1,7 +1,8 @@
 import { IntakeForm } from "@/features/intake/IntakeForm";
-import { machinesAtCounter } from "@/server/intake";
+import { machinesAtCounter } from "@/server/machines/counter";
 import { requireActor } from "@/server/page";
-import { booksOf, procedureFaultsOf, proceduresFor } from "@/server/stores/shop";
+import { booksOf } from "@/server/books/read";
+import { procedureFaultsOf, proceduresFor } from "@/server/procedures/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -10,7 +11,7 @@ export default async function IntakePage() {
   const { db, actor } = await requireActor();
   const { machines, more } = await machinesAtCounter(db, "");
   const books = await booksOf(db);
-  const procedures = await proceduresFor(db, "any");
+  const procedures = await proceduresFor(db, "any", null);
   const faults = await procedureFaultsOf(db);
   return (
     <>

@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { PersonForm } from "@/features/people/PersonForm";
 import { database } from "@/server/database";
 import { currentActor } from "@/server/http";
-import { anyPeople } from "@/server/stores/people";
+import { anyPeople } from "@/server/people/read";
 import { Door } from "@/ui/Door";
 
 export const dynamic = "force-dynamic";

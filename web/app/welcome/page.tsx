@@ -1,7 +1,7 @@
 import { redirect } from "next/navigation";
 import { PersonForm } from "@/features/people/PersonForm";
 import { database } from "@/server/database";
-import { anyPeople, isFirstCode } from "@/server/stores/people";
+import { anyPeople, isFirstCode } from "@/server/people/read";
 import { Door } from "@/ui/Door";
 
 export const dynamic = "force-dynamic";
@@ -12,7 +12,7 @@ export default async function WelcomePage({ searchParams }: Asked) {
   const db = database();
   if (await anyPeople(db)) redirect("/sign-in");
   const { code } = await searchParams;
-  if (typeof code !== "string" || !(await isFirstCode(db, code))) {
+  if (typeof code !== "string" || !(await isFirstCode(db, code, null))) {
     return (
       <Door title="This shop is empty">
         <p className="mb-4 text-lg">

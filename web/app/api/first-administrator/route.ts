@@ -1,5 +1,6 @@
 import { forStrangers, markBrowser, rememberSession } from "@/server/http";
-import { addFirstAdministrator, newPersonSchema, signIn } from "@/server/stores/people";
+import { newPersonSchema } from "@/server/people/schema";
+import { addFirstAdministrator, signIn } from "@/server/people/store";
 
 export function POST(request: Request): Promise<Response> {
   return forStrangers(request, newPersonSchema, async ({ db, body }) => {

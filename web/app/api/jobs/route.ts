@@ -1,5 +1,6 @@
 import { assertRole, writing } from "@/server/http";
-import { intakeSchema, openJob } from "@/server/stores/jobs";
+import { intakeSchema } from "@/server/jobs/schema";
+import { openJob } from "@/server/jobs/store";
 
 export function POST(request: Request): Promise<Response> {
   return writing(request, intakeSchema, async ({ db, actor, body }) => {

@@ -1,5 +1,5 @@
 import { reading } from "@/server/http";
-import { machinesAtCounter } from "@/server/intake";
+import { machinesAtCounter } from "@/server/machines/counter";
 
 /** Machines that every word of the search is found in: by mark, maker, model or owner. */
 export function GET(request: Request): Promise<Response> {

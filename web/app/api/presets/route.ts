@@ -1,5 +1,6 @@
 import { assertRole, writing } from "@/server/http";
-import { presetSchema, setPreset } from "@/server/stores/shop";
+import { presetSchema } from "@/server/settings/schema";
+import { setPreset } from "@/server/settings/store";
 
 /** A lead says which way of a school is the shop's own. */
 export function POST(request: Request): Promise<Response> {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { currentToken, forgetSession, forStrangers, markBrowser, rememberSession } from "@/server/http";
-import { credentialsSchema, signIn, signOut } from "@/server/stores/people";
+import { credentialsSchema } from "@/server/people/schema";
+import { signIn, signOut } from "@/server/people/store";
 
 export function POST(request: Request): Promise<Response> {
   return forStrangers(request, credentialsSchema, async ({ db, body }) => {

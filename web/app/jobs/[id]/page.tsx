@@ -1,8 +1,8 @@
 import { BenchScreen } from "@/features/bench/BenchScreen";
 import { orNotFound, requireActor } from "@/server/page";
-import { jobById } from "@/server/stores/jobs";
-import { livesAt } from "@/server/stores/lives";
-import { colleaguesOf } from "@/server/stores/people";
+import { jobById } from "@/server/jobs/read";
+import { livesAt } from "@/server/machines/lives";
+import { colleaguesOf } from "@/server/people/read";
 
 export const dynamic = "force-dynamic";
 

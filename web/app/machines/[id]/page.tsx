@@ -2,10 +2,11 @@ import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
 import { Lives } from "@/features/machine/Lives";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
-import { livesOf } from "@/server/stores/lives";
-import { machineById } from "@/server/stores/machines";
-import { booksOf, knownFigures, ownFigures, proceduresFor, specsOf } from "@/server/stores/shop";
-import { rechecksOpen } from "@/server/stores/rechecks";
+import { livesOf } from "@/server/machines/lives";
+import { machineById } from "@/server/machines/read";
+import { booksOf, ownFigures, specsOf } from "@/server/books/read";
+import { knownFigures, proceduresFor } from "@/server/procedures/read";
+import { rechecksOpen } from "@/server/machines/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 
@@ -14,14 +15,14 @@ export const dynamic = "force-dynamic";
 export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
   const { db, actor } = await requireActor();
   const machine = await orNotFound(machineById(db, (await params).id));
-  const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId });
+  const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, null);
   const own = await ownFigures(db, machine.id);
   const rechecks = await rechecksOpen(db, [machine.id]);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
   const lives = await livesOf(db, machine.id);
-  const config = configOf(specs, await knownFigures(db));
+  const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
-  const work = (await proceduresFor(db, machine.builds)).map(({ procedure }) => {
+  const work = (await proceduresFor(db, machine.builds, null)).map(({ procedure }) => {
     // Told where it is asked for first: the same figure is entered once.
     const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
     const keys = [...new Set(asked)].filter((key) => !seen.has(key));

@@ -4,7 +4,7 @@ import { fromAddress } from "@/features/workings/address";
 import { groupById } from "@/features/workings/groups";
 import { WorkingsScreen } from "@/features/workings/WorkingsScreen";
 import { requireActor } from "@/server/page";
-import { jobLines } from "@/server/stores/jobs";
+import { jobLines } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";

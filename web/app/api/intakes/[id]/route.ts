@@ -1,5 +1,5 @@
 import { reading } from "@/server/http";
-import { jobOfIntake } from "@/server/stores/jobs";
+import { jobOfIntake } from "@/server/jobs/store";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,6 @@
 import { assertRole, writing } from "@/server/http";
-import { rename, renameSchema } from "@/server/stores/people";
+import { renameSchema } from "@/server/people/schema";
+import { rename } from "@/server/people/store";
 
 type Context = { params: Promise<{ id: string }> };
 

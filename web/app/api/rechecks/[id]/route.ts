@@ -1,5 +1,6 @@
 import { assertRole, writing } from "@/server/http";
-import { closeRecheck, recheckDoneSchema } from "@/server/stores/rechecks";
+import { recheckDoneSchema } from "@/server/machines/schema";
+import { closeRecheck } from "@/server/machines/store";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,6 @@
 import { cameFrom, writing } from "@/server/http";
-import { pinSchema, setPin } from "@/server/stores/people";
+import { pinSchema } from "@/server/people/schema";
+import { setPin } from "@/server/people/store";
 
 export function POST(request: Request): Promise<Response> {
   return writing(request, pinSchema, async ({ db, actor, body }) => {

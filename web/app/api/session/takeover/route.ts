@@ -1,5 +1,6 @@
 import { cameFrom, currentToken, rememberSession, writing } from "@/server/http";
-import { takeOver, takeoverSchema } from "@/server/stores/people";
+import { takeoverSchema } from "@/server/people/schema";
+import { takeOver } from "@/server/people/store";
 
 /** Another person goes on at this bench, by their PIN; who was here before is signed out. */
 export function POST(request: Request): Promise<Response> {

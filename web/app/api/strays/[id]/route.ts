@@ -1,5 +1,6 @@
 import { writing } from "@/server/http";
-import { settleSchema, settleStray } from "@/server/stores/straysTaken";
+import { settleSchema } from "@/server/jobs/schema";
+import { settleStray } from "@/server/jobs/straysTaken";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -2,8 +2,8 @@ import { photoIdsOf } from "@/features/sheet/sheetData";
 import { printed } from "@/server/helpers";
 import { releaseAsked } from "@/server/asked";
 import { readingBytes } from "@/server/http";
-import { jobById } from "@/server/stores/jobs";
-import { photoById } from "@/server/stores/photos";
+import { jobById } from "@/server/jobs/read";
+import { photoById } from "@/server/jobs/photos";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,7 +1,7 @@
 import { Sheet } from "@/features/sheet/Sheet";
 import { releasesOf, sheetNumber } from "@/features/sheet/sheetData";
 import { orNotFound, requireActor } from "@/server/page";
-import { jobById } from "@/server/stores/jobs";
+import { jobById } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 import Link from "next/link";
 import { PrintKey } from "@/features/sheet/PrintKey";

@@ -1,7 +1,9 @@
 import { z } from "zod";
 import { reading, writing } from "@/server/http";
-import { appendEvents, appendSchema, eventsAfter } from "@/server/stores/jobs";
-import { straysOpen } from "@/server/stores/strays";
+import { eventsAfter } from "@/server/jobs/read";
+import { appendSchema } from "@/server/jobs/schema";
+import { appendEvents } from "@/server/jobs/store";
+import { straysOpen } from "@/server/jobs/strays";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -14,7 +16,7 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
       .catch(0)
       .parse(new URL(request.url).searchParams.get("after") ?? 0);
     const { id } = await params;
-    return { events: await eventsAfter(db, id, after), strays: await straysOpen(db, id) };
+    return { events: await eventsAfter(db, id, after), strays: await straysOpen(db, id, null) };
   });
 }
 

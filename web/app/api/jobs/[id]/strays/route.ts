@@ -1,5 +1,6 @@
 import { writing } from "@/server/http";
-import { keepStray, strayTypedSchema } from "@/server/stores/straysTaken";
+import { strayTypedSchema } from "@/server/jobs/schema";
+import { keepStray } from "@/server/jobs/straysTaken";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,6 +1,6 @@
 import { figureTypedSchema } from "@averin/core";
 import { assertRole, writing } from "@/server/http";
-import { enterFigure } from "@/server/stores/shop";
+import { enterFigure } from "@/server/books/store";
 
 type Context = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { readBytes, readingBytes, writingBytes } from "@/server/http";
-import { keepPhoto, MOST_PHOTO_BYTES, photoById, photoIdOf } from "@/server/stores/photos";
+import { keepPhoto, MOST_PHOTO_BYTES, photoById, photoIdOf } from "@/server/jobs/photos";
 
 type Context = { params: Promise<{ id: string; photo: string }> };
 

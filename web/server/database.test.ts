@@ -1,0 +1,49 @@
+import { QueryTypes } from "sequelize";
+import type { Database } from "./database.ts";
+import { testDatabase } from "./testing.ts";
+
+let db: Database;
+beforeAll(async () => {
+  db = await testDatabase();
+});
+afterAll(() => db.sequelize.close());
+
+test("every table is described alike by the model and by the database: its columns, and which may be empty", async () => {
+  const columns = await db.sequelize.query<{ t: string; c: string; empty: string; made: string | null }>(
+    `SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS empty, GENERATION_EXPRESSION AS made
+      FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE()`,
+    { type: QueryTypes.SELECT },
+  );
+  const held = new Map<string, Map<string, boolean>>();
+  // What the database works out by itself is written by nobody.
+  for (const { t, c, empty, made } of columns) {
+    if (!made) held.set(t, (held.get(t) ?? new Map<string, boolean>()).set(c, empty === "YES"));
+  }
+  const models = Object.values(db.sequelize.models);
+  const rows = (entries: Iterable<[string, boolean]>): string[] =>
+    [...entries].map(([column, empty]) => `${column}${empty ? " may be empty" : ""}`).sort();
+  for (const model of models) {
+    const own = Object.entries(model.getAttributes()).map(([column, { allowNull, primaryKey }]): [string, boolean] => [
+      column,
+      allowNull !== false && primaryKey !== true,
+    ]);
+    expect([model.tableName, ...rows(own)]).toEqual([
+      model.tableName,
+      ...rows(held.get(model.tableName) ?? new Map<string, boolean>()),
+    ]);
+  }
+  // The limiter counts in statements of its own, and migrations are kept by their runner.
+  const described = new Set([...models.map((model) => model.tableName), "limiter", "migrations"]);
+  expect([...held.keys()].filter((table) => !described.has(table))).toEqual([]);
+});
+
+test("a query that goes beside its open transaction is refused, and nothing of the transaction is kept", async () => {
+  const beside = db.write(async (transaction) => {
+    await db.counters.create({ name: "within", value: 1 }, { transaction });
+    await db.counters.count();
+  });
+  await expect(beside).rejects.toThrow(/a query inside a transaction must take it/);
+  expect(await db.counters.findByPk("within")).toBeNull();
+  await db.write((transaction) => db.counters.create({ name: "within", value: 2 }, { transaction }));
+  expect((await db.counters.findByPk("within"))?.get("value")).toBe(2);
+});

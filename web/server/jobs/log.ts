@@ -1,0 +1,79 @@
+import { type Bench, type JobEvent, readEvent } from "@averin/core";
+import { Op, QueryTypes } from "sequelize";
+import type { At, Database, JobEventRow, JobRow } from "../database.ts";
+import { procedureByHash } from "../procedures/read.ts";
+import { notFound } from "../refused.ts";
+import { figuresOf, type ShopFigures } from "../settings/figures.ts";
+import { SHOP_VERSION } from "../settings/version.ts";
+
+const asEvent = (row: JobEventRow): JobEvent =>
+  readEvent({
+    ...{ id: row.id, number: row.number, at: row.at.toISOString(), by: row.by, format: row.format, body: row.body },
+    ...(row.typed == null ? {} : { typed: row.typed }),
+  });
+
+export async function readEvents(db: Database, jobId: string, after: number, transaction: At): Promise<JobEvent[]> {
+  const where = { jobId, number: { [Op.gt]: after } };
+  const rows = await db.events.findAll({ where, order: ["number"], transaction });
+  return rows.map((row) => asEvent(row.get({ plain: true })));
+}
+
+/**
+ * Logs read before, by job. A log only grows and a line never changes, so what was read once holds for good; the rest is
+ * read by number. Any process may hold any part of it, and none has to.
+ */
+const readLogs = new Map<string, readonly JobEvent[]>();
+
+const MOST_LOGS = 64;
+
+export function rememberLog(jobId: string, events: readonly JobEvent[]): void {
+  readLogs.delete(jobId);
+  readLogs.set(jobId, events);
+  for (const oldest of readLogs.keys()) {
+    if (readLogs.size <= MOST_LOGS) return;
+    readLogs.delete(oldest);
+  }
+}
+
+/** A job's log up to a number, or to its end where none is given. */
+export async function eventsOf(db: Database, jobId: string, last: number | null, transaction: At): Promise<JobEvent[]> {
+  const known = readLogs.get(jobId) ?? [];
+  const fresh = last === known.length ? [] : await readEvents(db, jobId, known.length, transaction);
+  if (fresh.length > 0) rememberLog(jobId, [...known, ...fresh]);
+  // A list of the caller's own: what is appended to it is not kept before the transaction is.
+  return [...known, ...fresh];
+}
+
+/** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
+type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
+  bookId: string | null;
+  shopVersion: number | null;
+};
+
+/** One look at the database for a job, under a lock where it is about to be written to. */
+export async function jobAtBench(db: Database, jobId: string, transaction: At): Promise<JobAtBench> {
+  const rows = await db.sequelize.query<JobAtBench>(
+    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
+      (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
+      FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id = ?${transaction ? " FOR UPDATE" : ""}`,
+    { type: QueryTypes.SELECT, replacements: [jobId], transaction },
+  );
+  const job = rows[0];
+  if (!job) throw notFound("job");
+  return job;
+}
+
+/** Benches made before, so that the same figures are the same object and what was worked out of them is found again. */
+const benches = new WeakMap<ShopFigures, Map<string, Bench>>();
+
+/** Everything the job's events are judged by, as the shop has it now. */
+export async function benchOf(db: Database, job: JobAtBench, transaction: At): Promise<Bench> {
+  const figures = await figuresOf(db, job, job.shopVersion ?? 0, transaction);
+  const own = benches.get(figures) ?? new Map<string, Bench>();
+  benches.set(figures, own);
+  const known = own.get(job.procedureHash);
+  if (known) return known;
+  const bench = { procedure: await procedureByHash(db, job.procedureHash, transaction), ...figures };
+  own.set(job.procedureHash, bench);
+  return bench;
+}

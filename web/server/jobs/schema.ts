@@ -1,0 +1,51 @@
+import { draftSchema } from "@averin/core";
+import { z } from "zod";
+import { newMachineSchema } from "../machines/schema.ts";
+
+export const intakeSchema = z.strictObject({
+  /** Made at the form: sent twice, the same job is answered. */
+  id: z.uuid().optional(),
+  machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
+  meter: z.number().min(0).max(10_000_000),
+  meterGoesBack: z.boolean().default(false),
+  complaint: z.string().trim().min(1).max(500),
+  /** The procedure by its id; may be left away where the machine has only one. */
+  procedure: z.string().min(1).max(60).optional(),
+  /** One of the procedure's own symptoms. */
+  symptom: z.string().trim().min(1).max(80),
+});
+
+export type Intake = z.input<typeof intakeSchema>;
+
+export const appendSchema = z.strictObject({
+  /** The number of the last line that the screen has: what came since is answered too; without it only what was sent. */
+  after: z.int().min(0).optional(),
+  /** Who typed it, as the screen knows; refused where somebody else is signed in by now. */
+  by: z.string().min(1).max(36).optional(),
+  /** The browser's own clock when the lines were typed and when they were sent; only how far apart they are counts. */
+  typedAt: z.iso.datetime().optional(),
+  sentAt: z.iso.datetime().optional(),
+  events: z
+    .array(z.strictObject({ id: z.uuid(), draft: draftSchema }))
+    .min(1)
+    .max(60),
+});
+
+/** So many signs of a typed line are kept; a line of the bench is a quarter of it. */
+export const MOST_TEXT = 2000;
+
+export const strayTypedSchema = z.strictObject({
+  /** Given where it was typed: told twice it is kept once. */
+  id: z.uuid(),
+  /** Who typed it, as the screen knows; refused where somebody else is signed in by now. */
+  by: z.string().min(1).max(36),
+  text: z.string().trim().min(1).max(MOST_TEXT),
+  typedAt: z.iso.datetime(),
+  sentAt: z.iso.datetime(),
+  why: z.string().trim().min(1).max(1000),
+});
+
+export const settleSchema = z.discriminatedUnion("how", [
+  z.strictObject({ how: z.literal("typed again") }),
+  z.strictObject({ how: z.literal("put away"), word: z.string().trim().min(1).max(500) }),
+]);

@@ -1,0 +1,217 @@
+import {
+  acceptOpening,
+  type Actor,
+  complete,
+  fold,
+  type JobEvent,
+  type RefusalData,
+  rememberedFigures,
+  type Typed,
+  wrongTogether,
+} from "@averin/core";
+import { randomUUID } from "node:crypto";
+import { z } from "zod";
+import { specsOf } from "../books/read.ts";
+import { rememberFigures } from "../books/store.ts";
+import type { Database, JobRow } from "../database.ts";
+import { addMachine, keepRechecks } from "../machines/store.ts";
+import { proceduresFor } from "../procedures/read.ts";
+import { notFound, Refused } from "../refused.ts";
+import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
+import { photosKept } from "./photos.ts";
+import { appendSchema, intakeSchema } from "./schema.ts";
+import { straysOpen } from "./strays.ts";
+import { insert, project } from "./tables.ts";
+
+/** The job that an intake's form opened, or null: what a counter looks for when an answer was lost. */
+export async function jobOfIntake(db: Database, intakeId: string): Promise<{ id: string; number: string } | null> {
+  const row = (await db.jobs.findOne({ where: { intakeId } }))?.get({ plain: true });
+  return row ? { id: row.id, number: row.number } : null;
+}
+
+/**
+ * Takes a machine in and opens its job; the first line of the log says what it began with. An intake sent twice, even at
+ * the same moment, opens one job and is answered twice.
+ */
+export async function openJob(
+  db: Database,
+  intake: z.infer<typeof intakeSchema>,
+  by: Actor,
+  /** When the machine came in; now, unless a shop's history is being filled in. */
+  now?: Date,
+): Promise<{ id: string; number: string }> {
+  const known = intake.id === undefined ? null : await jobOfIntake(db, intake.id);
+  if (known) return known;
+  try {
+    return await openOnce(db, intake, by, now);
+  } catch (error) {
+    if (intake.id === undefined || (error as Error).name !== "SequelizeUniqueConstraintError") throw error;
+    const other = await jobOfIntake(db, intake.id);
+    if (!other) throw error;
+    return other;
+  }
+}
+
+async function openOnce(
+  db: Database,
+  intake: z.infer<typeof intakeSchema>,
+  by: Actor,
+  now?: Date,
+): Promise<{ id: string; number: string }> {
+  return db.write(async (transaction) => {
+    const machine =
+      "id" in intake.machine
+        ? (await db.machines.findByPk(intake.machine.id, { transaction }))?.get({ plain: true })
+        : await addMachine(db, intake.machine, transaction);
+    if (!machine) throw notFound("machine");
+    const owner = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
+    if (!owner) throw new Error(`machine ${machine.id} has no owner`);
+    const last = await db.meterReadings.findOne({
+      where: { machineId: machine.id },
+      order: [["readAt", "DESC"]],
+      transaction,
+    });
+    const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
+    const { id, maker, model, year, mark, build, meterUnit } = machine;
+    const answer = acceptOpening(
+      {
+        machine: { id, maker, model, year, mark, build },
+        owner: { name: owner.name, contact: owner.contact },
+        meter: {
+          unit: meterUnit as "h" | "mi" | "km",
+          value: intake.meter,
+          last: last ? (last.get("value") as number) : null,
+          goesBack: intake.meterGoesBack,
+        },
+        complaint: intake.complaint,
+        symptom: intake.symptom,
+        procedure: intake.procedure ?? null,
+      },
+      await proceduresFor(db, machine.builds, transaction),
+      specs,
+    );
+    if (!answer.ok) throw new Refused(answer.error.code === "conflict" ? 409 : 422, answer.error);
+    const body = answer.value;
+    // A plain insert: what makes a row where there is none by way of a savepoint loses it when others are turned away.
+    await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('jobs', 400)", { transaction });
+    const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
+    if (!counter) throw new Error("the job counter is missing");
+    const next = (counter.get("value") as number) + 1;
+    await counter.update({ value: next }, { transaction });
+
+    const job: JobRow = {
+      id: randomUUID(),
+      number: `T-${String(next).padStart(4, "0")}`,
+      machineId: machine.id,
+      procedureHash: body.procedure.hash,
+      lastNumber: 1,
+      openedAt: now ?? new Date(),
+      intakeId: intake.id ?? null,
+    };
+    await db.jobs.create(job, { transaction });
+    await db.meterReadings.create(
+      {
+        id: randomUUID(),
+        machineId: machine.id,
+        value: intake.meter,
+        unit: machine.meterUnit,
+        readAt: job.openedAt,
+        jobId: job.id,
+      },
+      { transaction },
+    );
+    const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
+    await insert(db, job.id, [event], transaction);
+    const bench = await benchOf(db, await jobAtBench(db, job.id, transaction), transaction);
+    await project(db, bench, job.id, fold([event]), [event], transaction);
+    return { id: job.id, number: job.number };
+  });
+}
+
+export type Appended = { kept: JobEvent[] };
+
+/**
+ * Appends lines to a job's log: all of them or none. Under a lock on the job the log is folded, the core accepts or
+ * refuses, and the read tables follow in the same transaction. A line sent twice is kept once and answered twice.
+ */
+export async function appendEvents(
+  db: Database,
+  jobId: string,
+  request: z.infer<typeof appendSchema>,
+  by: Actor,
+  /** When the lines were typed; now, unless a shop's history is being filled in. */
+  now?: Date,
+): Promise<Appended> {
+  if (request.by !== undefined && request.by !== by.id) {
+    throw new Refused(409, {
+      code: "conflict",
+      path: "by",
+      message: `${by.name} has taken over on this machine. What is typed here stays; sign in again to have it kept.`,
+    });
+  }
+  const events = await db.write(async (transaction) => {
+    const job = await jobAtBench(db, jobId, transaction);
+    const bench = await benchOf(db, job, transaction);
+    let events = await eventsOf(db, jobId, job.lastNumber, transaction);
+    const strays = await straysOpen(db, jobId, transaction);
+    let state = fold(events, strays);
+    const known = new Set(events.map((event) => event.id));
+    const came = now ?? new Date();
+    const at = came.toISOString();
+    const typed = typedOf(request, came, job.openedAt);
+    const fresh: JobEvent[] = [];
+    const newly = request.events.filter(({ id }) => !known.has(id)).map(({ draft }) => draft);
+    const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
+    const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos, transaction);
+    for (const { id, draft } of request.events) {
+      if (known.has(id)) continue;
+      if (draft.type === "photo_taken" && !pictures.has(draft.photo)) {
+        throw new Refused(422, {
+          code: "missing",
+          path: "photo",
+          message: "The picture itself has not come yet: send it first.",
+        });
+      }
+      const answer = complete(bench, state, draft, by);
+      if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
+      const event: JobEvent = {
+        ...{ id, number: events.length + 1, at, by, body: answer.value },
+        ...(typed === null ? {} : { typed }),
+      };
+      events = [...events, event];
+      fresh.push(event);
+      known.add(id);
+      state = fold(events, strays);
+    }
+    const half = wrongTogether(bench, state, newly);
+    if (half) throw new Refused(422, half);
+    if (fresh.length > 0) {
+      await insert(db, jobId, fresh, transaction);
+      await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
+      await project(db, bench, jobId, state, fresh, transaction);
+      await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, state, transaction);
+      if (fresh.some(({ body }) => body.type === "job_released")) {
+        await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
+      }
+    }
+    return events;
+  });
+  // Only now are they kept for good.
+  rememberLog(jobId, events);
+  const sent = new Set(request.events.map(({ id }) => id));
+  const { after } = request;
+  return { kept: events.filter((event) => (after === undefined ? sent.has(event.id) : event.number > after)) };
+}
+
+/**
+ * When lines were typed by the server's own clock: how long before they were sent, taken off when they came; so a browser
+ * whose clock is wrong tells the same. Never after they came, never before the job was opened; where it would be, the
+ * bound is kept and said.
+ */
+function typedOf({ typedAt, sentAt }: z.infer<typeof appendSchema>, came: Date, opened: Date): Typed | null {
+  if (typedAt === undefined || sentAt === undefined) return null;
+  const ms = came.getTime() - (Date.parse(sentAt) - Date.parse(typedAt));
+  if (ms > came.getTime()) return { at: came.toISOString(), bound: "arrival" };
+  if (ms < opened.getTime()) return { at: opened.toISOString(), bound: "opening" };
+  return { at: new Date(ms).toISOString(), bound: null };
+}

@@ -1,0 +1,129 @@
+import { type Bench, EVENT_FORMAT, fold, type JobEvent, type JobState, summarise } from "@averin/core";
+import type { Model, ModelStatic, WhereOptions } from "sequelize";
+import type { MakeNullishOptional } from "sequelize/types/utils";
+import type { Database, FitRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
+import { benchOf, eventsOf, jobAtBench } from "./log.ts";
+import { straysOpen } from "./strays.ts";
+
+type Rows = { readings: ReadingRow[]; fits: FitRow[]; torques: TorqueRow[] };
+
+/** The read tables' rows of some lines, without the struck ones. */
+function rowsOf(jobId: string, state: JobState, events: readonly JobEvent[]): Rows {
+  const rows: Rows = { readings: [], fits: [], torques: [] };
+  for (const { id: eventId, body } of events) {
+    if (state.struck.has(eventId)) continue;
+    if (body.type === "reading_taken") {
+      const { point, item, place, phase, text: typed, unit, value, valueInBase, gauge } = body;
+      rows.readings.push({
+        ...{ eventId, jobId, point, item, place, phase, typed, unit, value, valueInBase },
+        gaugeId: gauge.id,
+      });
+    } else if (body.type === "part_fitted") {
+      rows.fits.push({ eventId, jobId, entry: body.entry, item: body.item, facing: body.facing });
+    } else if (body.type === "torque_applied") {
+      const { entry, place, pass, text: typed, valueNm, wrench } = body;
+      rows.torques.push({ eventId, jobId, entry, place, pass, typed, valueNm, wrenchId: wrench.id });
+    }
+  }
+  return rows;
+}
+
+function summaryRow(jobId: string, bench: Bench, state: JobState) {
+  const summary = summarise(bench, state);
+  return {
+    jobId,
+    stage: summary.stage,
+    next: summary.next,
+    openCount: summary.open,
+    lastNumber: state.lastNumber,
+    needs: summary.needs,
+    clocks: summary.clocks,
+    stopText: summary.stop,
+    sinceAt: summary.since === "" ? null : new Date(summary.since),
+    lastBy: summary.by,
+  };
+}
+
+/** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
+export async function project(
+  db: Database,
+  bench: Bench,
+  jobId: string,
+  state: JobState,
+  fresh: readonly JobEvent[],
+  transaction: Tx,
+): Promise<void> {
+  const { readings, fits, torques } = rowsOf(jobId, state, fresh);
+  if (readings.length > 0) await db.readings.bulkCreate(readings, { transaction });
+  if (fits.length > 0) await db.fits.bulkCreate(fits, { transaction });
+  if (torques.length > 0) await db.torques.bulkCreate(torques, { transaction });
+  const gone = fresh.flatMap(({ body }) => (body.type === "struck" ? [body.event] : []));
+  if (gone.length > 0) {
+    await db.readings.destroy({ where: { eventId: gone }, transaction });
+    await db.fits.destroy({ where: { eventId: gone }, transaction });
+    await db.torques.destroy({ where: { eventId: gone }, transaction });
+  }
+  await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
+}
+
+export async function insert(db: Database, jobId: string, events: readonly JobEvent[], transaction: Tx): Promise<void> {
+  await db.events.bulkCreate(
+    events.map((event) => ({
+      jobId,
+      number: event.number,
+      id: event.id,
+      type: event.body.type,
+      at: new Date(event.at),
+      by: event.by,
+      format: EVENT_FORMAT,
+      body: event.body,
+      typed: event.typed ?? null,
+    })),
+    { transaction },
+  );
+}
+
+/** Brings a job's line on Today up to date after something beside its log changed. */
+export async function summariseAnew(db: Database, jobId: string, transaction: Tx): Promise<void> {
+  const job = await jobAtBench(db, jobId, transaction);
+  const bench = await benchOf(db, job, transaction);
+  const state = fold(await eventsOf(db, jobId, null, transaction), await straysOpen(db, jobId, transaction));
+  await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
+}
+
+const stable = (rows: readonly object[]): string =>
+  JSON.stringify(rows.map((row) => Object.entries(row).sort(([a], [b]) => a.localeCompare(b))).sort());
+
+/** Derives every job's read tables again from its log, writes them, and says in a sentence where they differed. */
+export async function rebuildReadTables(db: Database): Promise<{ jobs: number; differences: string[] }> {
+  const differences: string[] = [];
+  const jobs = (await db.jobs.findAll({ order: ["number"] })).map((row) => row.get({ plain: true }));
+  for (const { id: jobId, number } of jobs) {
+    await db.write(async (transaction) => {
+      const job = await jobAtBench(db, jobId, transaction);
+      const events = await eventsOf(db, jobId, null, transaction);
+      const state = fold(events, await straysOpen(db, jobId, transaction));
+      const derived = rowsOf(jobId, state, events);
+      const summary = summaryRow(jobId, await benchOf(db, job, transaction), state);
+      const putRight = async <Row extends object>(
+        name: string,
+        model: ModelStatic<Model<Row>>,
+        rows: Row[],
+      ): Promise<void> => {
+        const where = { jobId } as unknown as WhereOptions<Row>;
+        const stored = (await model.findAll({ where, transaction })).map((row) => row.get({ plain: true }));
+        if (stable(stored) === stable(rows)) return;
+        differences.push(
+          `${number}: ${name} held ${stored.length} rows that did not match the ${rows.length} of the log; put right.`,
+        );
+        await model.destroy({ where, transaction });
+        await model.bulkCreate(rows as unknown as MakeNullishOptional<Row>[], { transaction });
+      };
+      await putRight("readings", db.readings, derived.readings);
+      await putRight("fits", db.fits, derived.fits);
+      await putRight("torques", db.torques, derived.torques);
+      await putRight("job_summaries", db.summaries, [summary]);
+    });
+  }
+  return { jobs: jobs.length, differences };
+}

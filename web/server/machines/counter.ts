@@ -1,0 +1,24 @@
+import { booksOf } from "../books/read.ts";
+import type { Database } from "../database.ts";
+import { machinesOf, rechecksOpen } from "./read.ts";
+
+/** Machines as the counter chooses among them, each with what is known to go wrong and what is to be looked at again. */
+export async function machinesAtCounter(db: Database, search: string) {
+  const { machines, more } = await machinesOf(db, search);
+  const weaknesses = new Map((await booksOf(db)).map((book) => [book.id, book.weaknesses]));
+  const ids = machines.map(({ id }) => id);
+  const rechecks = await rechecksOpen(db, ids);
+  return {
+    more,
+    machines: machines.map((m) => ({
+      id: m.id,
+      label: `${m.mark} · ${m.maker} ${m.model}${m.year ? ` ${m.year}` : ""}`,
+      owner: m.ownerName,
+      builds: m.builds,
+      meterUnit: m.meterUnit,
+      lastMeter: m.lastMeter,
+      weaknesses: weaknesses.get(m.bookId ?? "") ?? [],
+      rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),
+    })),
+  };
+}

@@ -1,0 +1,82 @@
+import path from "node:path";
+import { fold, nextTask, waitingSlots, walk } from "@averin/core";
+import type { Database } from "../database.ts";
+import { readDemo, seedDemo } from "../demo.ts";
+import { actorCalled, testDatabase } from "../testing.ts";
+import { jobById } from "../jobs/read.ts";
+import { intakeSchema } from "../jobs/schema.ts";
+import { openJob } from "../jobs/store.ts";
+import { livesAt, livesOf } from "./lives.ts";
+
+// The demo's sleds and their jobs; every figure is invented.
+const MARKS = ["Ridge sled 2", "Ridge sled 5", "Kit bike 1"];
+let db: Database;
+beforeAll(async () => {
+  db = await testDatabase();
+  const demo = await readDemo(path.join(__dirname, "../../../demo"));
+  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => MARKS.includes(job.mark)) });
+});
+afterAll(() => db.sequelize.close());
+
+const machineOf = async (mark: string): Promise<string> =>
+  (await db.machines.findOne({ where: { mark } }))?.get("id") as string;
+
+test("turns taken up are counted by adjuster, from released jobs only", async () => {
+  // One and a half in, a quarter back; the job that is open now counts when it is released.
+  expect(await livesOf(db, await machineOf("Ridge sled 2"))).toEqual([
+    {
+      ...{ what: "case chain: tension", since: 3010, lasts: 1145, earlier: [], unit: "mi" },
+      turns: 1.25,
+      turnUnit: "turns",
+    },
+  ]);
+  const track = await livesOf(db, await machineOf("Ridge sled 5"));
+  expect(track.map(({ what, turns, since }) => [what, turns, since])).toEqual([["track: tension", 4, 3120]]);
+});
+
+test("bearings are told by position: how many hours each was in when the machine came", async () => {
+  const machineId = await machineOf("Kit bike 1");
+  const open = await db.jobs.findOne({ where: { machineId }, order: [["openedAt", "DESC"]] });
+  const job = await jobById(db, open?.get("id") as string);
+  // Fitted at 12.3 h, here at 76.
+  expect(await livesAt(db, job)).toMatchObject({
+    "Bearing, clutch side": "63.7 h in",
+    "Jackshaft bearing, case side": "63.7 h in",
+  });
+});
+
+test("a kit is not asked for a drive belt, and is offered no work on one", async () => {
+  const machineId = await machineOf("Kit bike 1");
+  const mira = await actorCalled(db, "Mira Orr");
+  const intake = (procedure: string) =>
+    intakeSchema.parse({
+      ...{ machine: { id: machineId }, meter: 77, procedure },
+      complaint: "x",
+      symptom: "known age",
+    });
+  await expect(openJob(db, intake("variable-belt"), mira)).rejects.toThrow();
+  const { id } = await openJob(db, intake("track-replacement"), mira);
+  const { bench, events } = await jobById(db, id);
+  const state = fold(events);
+  const tasks = walk(bench, state);
+  expect(tasks.map((task) => task.id)).toContain("off:kit-chain");
+  expect(tasks.map((task) => task.id)).not.toContain("off:drive-side");
+  const first = nextTask(bench, state, tasks);
+  expect(first && waitingSlots(bench, state, first).length).toBeGreaterThan(0);
+});
+
+test("a belt machine opens the work that a chain machine has too, without the chain's figures and counts", async () => {
+  const mira = await actorCalled(db, "Mira Orr");
+  const machine = { id: await machineOf("Slope sled 1") };
+  for (const [procedure, symptom] of [
+    ["track-replacement", "track torn"],
+    ["shaft-bearings", "growls"],
+  ] as const) {
+    const intake = intakeSchema.parse({ machine, meter: 1900, procedure, complaint: "x", symptom });
+    const { id } = await openJob(db, intake, mira);
+    const { bench, events } = await jobById(db, id);
+    const ids = walk(bench, fold(events)).map((task) => task.id);
+    expect(ids).toEqual(expect.arrayContaining(["off:belt", "fit:hub"]));
+    expect(ids.filter((task) => /gears|tensioner|lock-nut|oil/.test(task))).toEqual([]);
+  }
+});

@@ -1,0 +1,105 @@
+import {
+  activeParts,
+  activePoints,
+  type Bench,
+  fold,
+  isEvent,
+  isRenewed,
+  type JobEvent,
+  type JobState,
+  stepOf,
+} from "@averin/core";
+import type { Database } from "../database.ts";
+import { jobById, type OpenedJob } from "../jobs/read.ts";
+
+/** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
+export type Life = {
+  what: string;
+  since: number;
+  /** How long it is in by the machine's last meter. */
+  lasts: number;
+  /** How long each before it lasted in this machine, oldest first. */
+  earlier: number[];
+  unit: string;
+  turns: number | null;
+  turnUnit: string | null;
+};
+
+const partsRenewed = (bench: Bench, state: JobState) =>
+  activeParts(bench, state).filter((part) => {
+    const fitted = state.events.some(
+      (e) => isEvent(e, "part_fitted") && e.body.entry === part.id && !state.struck.has(e.id),
+    );
+    return fitted && isRenewed(state, part, 1) && activePoints(bench, state).some((point) => point.on === part.id);
+  });
+
+type TakenUp = { role: string; name: string; amount: number; unit: string };
+
+/** What a line took up of a part that stretches: an adjuster that was turned, or backed off less than it went in. */
+function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
+  if (body.type !== "adjust_turned" && body.type !== "figure_taken") return null;
+  const step = stepOf(bench.procedure, body.step);
+  if (step?.kind === "adjust" && step.takesUp !== undefined && body.type === "adjust_turned") {
+    const name = `${step.title.toLowerCase()}${body.side ? `, ${body.side}` : ""}`;
+    return { role: step.takesUp, name, amount: body.amount, unit: step.turn.unit };
+  }
+  if (step?.kind !== "compute" || step.calculator !== "case.backoff" || body.type !== "figure_taken") return null;
+  const { takenUp } = body.figures;
+  if (step.takesUp === undefined || typeof takenUp !== "number") return null;
+  return { role: step.takesUp, name: "tension", amount: takenUp, unit: "turns" };
+}
+
+/**
+ * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
+ * adjustment has been taken up since the part that it takes up was new.
+ */
+export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
+  const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
+  const last = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
+  const now = Number(last?.get("value") ?? 0);
+  const fitted = new Map<string, Life>();
+  /** By the role of the part that is taken up, then by what was turned. */
+  const taken = new Map<string, Map<string, Life>>();
+  for (const row of jobs) {
+    const { bench, events } = await jobById(db, row.get("id") as string);
+    const state = fold(events);
+    const meter = state.opened?.body.meter;
+    if (!meter || state.released === null) continue;
+    for (const part of partsRenewed(bench, state)) {
+      const before = fitted.get(part.name);
+      fitted.set(part.name, {
+        ...{ what: part.name, since: meter.value, lasts: now - meter.value, unit: meter.unit },
+        earlier: before ? [...before.earlier, meter.value - before.since] : [],
+        ...{ turns: null, turnUnit: null },
+      });
+      // A new one is taken up from nothing.
+      if (part.role !== undefined) taken.delete(part.role);
+    }
+    for (const event of events) {
+      const up = state.struck.has(event.id) ? null : takenUpBy(bench, event);
+      if (up === null) continue;
+      const name = `${up.role.replace("-", " ")}: ${up.name}`;
+      const own = taken.get(up.role) ?? new Map<string, Life>();
+      const before = own.get(name);
+      taken.set(up.role, own);
+      own.set(name, {
+        ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
+        lasts: now - (before?.since ?? meter.value),
+        ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
+      });
+    }
+  }
+  return [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
+}
+
+/** For a bench whose drawing shows it: how long each part was in when this job came, by the part's name, in words. */
+export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
+  const opened = fold(events).opened?.body;
+  if (bench.procedure.instrument !== "bearing map" || opened === undefined) return {};
+  const lives = await livesOf(db, opened.machine.id);
+  return Object.fromEntries(
+    lives.flatMap(({ what, since, unit, turns }) =>
+      turns === null ? [[what, `${(opened.meter.value - since).toFixed(1)} ${unit} in`]] : [],
+    ),
+  );
+}

@@ -1,0 +1,76 @@
+import { QueryTypes } from "sequelize";
+import { z } from "zod";
+import { type Database, fromJson, type MachineRow, type RecheckRow } from "../database.ts";
+import { notFound } from "../refused.ts";
+
+export async function machineById(db: Database, id: string): Promise<MachineRow> {
+  const row = await db.machines.findByPk(id);
+  if (!row) throw notFound("machine");
+  return row.get({ plain: true });
+}
+
+export type KnownMachine = MachineRow & { ownerName: string; ownerContact: string; lastMeter: number | null };
+
+/** So many machines are listed at once; others are found by a word of their mark, model or owner. */
+export const MOST_MACHINES = 60;
+
+/** The value that a machine's meter showed last, in SQL, by the machine's id. */
+export const lastMeterOf = (machine: string): string =>
+  `(SELECT r.value FROM meter_readings r WHERE r.machineId = ${machine} ORDER BY r.readAt DESC LIMIT 1)`;
+
+/**
+ * Machines on file by maker, model and mark, with owner and last meter reading: those that every typed word is found in,
+ * at most so many; and whether there are more.
+ */
+export async function machinesOf(db: Database, search = ""): Promise<{ machines: KnownMachine[]; more: boolean }> {
+  const typed = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6);
+  const found = typed.map((_, i) => `LOWER(CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)) LIKE :word${i}`);
+  const words = Object.fromEntries(typed.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, "\\$&")}%`]));
+  const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
+    `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
+      FROM machines m JOIN owners o ON o.id = m.ownerId ${found.length > 0 ? `WHERE ${found.join(" AND ")}` : ""}
+      ORDER BY m.maker, m.model, m.mark LIMIT ${MOST_MACHINES + 1}`,
+    { type: QueryTypes.SELECT, replacements: words },
+  );
+  const machines = rows
+    .slice(0, MOST_MACHINES)
+    .map((row) => ({ ...row, builds: z.array(z.string()).parse(fromJson(row.builds)) }));
+  return { machines, more: rows.length > MOST_MACHINES };
+}
+
+export type RecheckLine = {
+  id: string;
+  machineId: string;
+  mark: string;
+  what: string;
+  /** In words: "at 126.0 h", "by 2027-05-01", "at the next job". */
+  when: string;
+  due: boolean;
+};
+
+type OpenRow = RecheckRow & { mark: string; meterUnit: string; due: number };
+
+/** So many are listed at once. */
+const MOST_RECHECKS = 100;
+
+/** Due: at the next job, by the meter, or by the day. */
+const DUE = `(c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
+
+/** What is still to be looked at again, of some machines, or of all what is due; what is due stands first. */
+export async function rechecksOpen(db: Database, machines: readonly string[] | "due"): Promise<RecheckLine[]> {
+  if (machines.length === 0) return [];
+  const rows = await db.sequelize.query<OpenRow>(
+    `SELECT c.*, m.mark, m.meterUnit, ${DUE} AS due FROM rechecks c JOIN machines m ON m.id = c.machineId
+      WHERE c.doneAt IS NULL AND ${machines === "due" ? DUE : "c.machineId IN (:machines)"}
+      ORDER BY due DESC, c.what, c.id LIMIT ${MOST_RECHECKS}`,
+    { type: QueryTypes.SELECT, replacements: { machines, now: new Date() } },
+  );
+  return rows.map(({ id, machineId, mark, meterUnit, what, dueMeter, dueOn, due }) => {
+    const words = [
+      dueMeter === null ? "" : `at ${dueMeter.toFixed(1)} ${meterUnit}`,
+      dueOn === null ? "" : `by ${new Date(dueOn).toISOString().slice(0, 10)}`,
+    ].filter(Boolean);
+    const when = words.length === 0 ? "at the next job" : words.join(" or ");
+    return { ...{ id, machineId, mark, what, when }, due: due === 1 };
+  });
+}

@@ -1,0 +1,87 @@
+import { type Actor, isEvent, type JobEvent, type JobState } from "@averin/core";
+import { randomUUID } from "node:crypto";
+import type { Database, MachineRow, RecheckRow, Tx } from "../database.ts";
+import { notFound, Refused } from "../refused.ts";
+import type { NewMachine } from "./schema.ts";
+
+export async function addMachine(db: Database, machine: NewMachine, transaction: Tx): Promise<MachineRow> {
+  const book = (await db.books.findByPk(machine.book, { transaction }))?.get({ plain: true });
+  if (!book) throw notFound("spec book");
+  const known = await db.owners.findOne({ where: { ...machine.owner }, transaction });
+  const ownerId = (known?.get("id") as string | undefined) ?? randomUUID();
+  if (!known) await db.owners.create({ id: ownerId, ...machine.owner }, { transaction });
+  const row: MachineRow = {
+    id: randomUUID(),
+    ownerId,
+    bookId: book.id,
+    maker: book.maker,
+    model: book.model,
+    year: machine.year,
+    mark: machine.mark,
+    build: book.build,
+    builds: book.builds,
+    meterUnit: machine.meterUnit,
+  };
+  await db.machines.create(row, { transaction });
+  return row;
+}
+
+const DAY = 86_400_000;
+
+const SET_ANEW = "set anew by a later release";
+
+/**
+ * Keeps what a release leaves to be looked at again; each stands until somebody says that it was done, or until a later
+ * release of the same machine sets the same.
+ */
+export async function keepRechecks(
+  db: Database,
+  { jobId, machineId }: { jobId: string; machineId: string },
+  fresh: readonly JobEvent[],
+  state: JobState,
+  transaction: Tx,
+): Promise<void> {
+  if (fresh.some((event) => isEvent(event, "job_reopened"))) await withdraw(db, jobId, state, transaction);
+  const released = fresh.find((event) => isEvent(event, "job_released"));
+  if (!released || !isEvent(released, "job_released")) return;
+  const rows = released.body.rechecks.map(({ what, due, days }): RecheckRow => ({
+    ...{ id: randomUUID(), jobId, machineId, what: what.slice(0, 300), dueMeter: due },
+    dueOn: days === null ? null : new Date(Date.parse(released.at) + days * DAY),
+    ...{ doneBy: null, doneAt: null, note: null },
+  }));
+  if (rows.length === 0) return;
+  await db.rechecks.update(
+    { doneBy: released.by.name, doneAt: new Date(released.at), note: SET_ANEW },
+    { where: { machineId, what: rows.map((row) => row.what), doneAt: null }, transaction },
+  );
+  await db.rechecks.bulkCreate(rows, { transaction });
+}
+
+/** A release that was taken back sets nothing: what it set is withdrawn, and what it had closed stands again. */
+async function withdraw(db: Database, jobId: string, state: JobState, transaction: Tx): Promise<void> {
+  const release = state.releases[state.releases.length - 1];
+  const { reopened } = state;
+  if (!release || !reopened) return;
+  const note = `withdrawn, the job was reopened: ${reopened.body.reason}`.slice(0, 500);
+  await db.rechecks.update(
+    { doneBy: reopened.by.name, doneAt: new Date(reopened.at), note },
+    { where: { jobId, doneAt: null }, transaction },
+  );
+  await db.rechecks.update(
+    { doneBy: null, doneAt: null, note: null },
+    { where: { note: SET_ANEW, doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
+  );
+}
+
+/** Says what was found when it was looked at again; said twice it is refused. */
+export async function closeRecheck(db: Database, id: string, note: string, by: Actor): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.rechecks.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) throw notFound("recheck");
+    if (row.get("doneAt") !== null) {
+      const message = `That was done already, by ${String(row.get("doneBy"))}.`;
+      throw new Refused(409, { code: "conflict", path: "$", message });
+    }
+    await row.update({ doneAt: new Date(), doneBy: by.name, note }, { transaction });
+  });
+}

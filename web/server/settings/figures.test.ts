@@ -1,0 +1,137 @@
+import type { Database } from "../database.ts";
+import { actorCalled, openedClutchJob, testDatabase } from "../testing.ts";
+import { fold, openPoints } from "@averin/core";
+import { eventsAfter, jobById } from "../jobs/read.ts";
+import { createHash, randomUUID } from "node:crypto";
+import { enterFigure } from "../books/store.ts";
+import { procedureByHash, proceduresFor } from "../procedures/read.ts";
+import { keepProcedures, offerNewest, procedureHash } from "../procedures/store.ts";
+import { setPreset } from "./store.ts";
+import { shopChanged } from "./version.ts";
+
+// Limits in this file are invented.
+let db: Database;
+let jobId: string;
+beforeAll(async () => {
+  db = await testDatabase("demo");
+  jobId = await openedClutchJob(db);
+});
+afterAll(() => db.sequelize.close());
+
+test("the shop's own way of a school reaches every bench at once; ways that nobody offers are refused", async () => {
+  expect((await jobById(db, jobId)).bench.presets).toEqual({});
+  await setPreset(db, { question: "soak-time", word: "one hour" });
+  expect((await jobById(db, jobId)).bench.presets).toEqual({ "soak-time": "one hour" });
+  await expect(setPreset(db, { question: "soak-time", word: "a week" })).rejects.toThrow(/no way of that school/);
+  await expect(setPreset(db, { question: "deeper", word: "go deeper" })).rejects.toThrow(/no way of that school/);
+});
+
+test("figures are read anew once somebody says that they changed, and are the same object until then", async () => {
+  const { bench } = await jobById(db, jobId);
+  expect((await jobById(db, jobId)).bench).toBe(bench);
+  await db.gauges.update(
+    { body: { ...bench.gauges[0], permissibleError: 0.05 } },
+    { where: { id: bench.gauges[0]?.id ?? "" } },
+  );
+  await db.write((tx) => shopChanged(db, tx));
+  const changed = (await jobById(db, jobId)).bench;
+  expect(changed.gauges[0]?.permissibleError).toBe(0.05);
+  expect(changed.procedure).toBe(bench.procedure);
+});
+
+test("a job keeps the version it began with; new jobs take the newest", async () => {
+  const { bench } = await jobById(db, jobId);
+  const next = { ...bench.procedure, version: bench.procedure.version + 1, title: "Clutch pack, newer" };
+  const hash = procedureHash(next);
+  await keepProcedures(db, [next]);
+  await keepProcedures(db, [next]);
+  expect(await offerNewest(db)).toEqual([]);
+  expect((await proceduresFor(db, ["coil-spring"], null))[0]?.hash).toBe(hash);
+  expect((await jobById(db, jobId)).bench.procedure.title).toBe(bench.procedure.title);
+  expect((await procedureByHash(db, hash, null)).title).toBe("Clutch pack, newer");
+});
+
+const readEventsAnew = (id: string) => eventsAfter(db, id, 0);
+
+describe("a figure of one machine", () => {
+  const typed = { key: "steel-warp", grade: "measured" as const, where: "plate on the table", most: "0.2", page: "" };
+  const machineOf = async (mark: string): Promise<string> =>
+    (await db.machines.findOne({ where: { mark } }))?.get("id") as string;
+
+  test("governs over its model's book from now on, on that machine only; what it overrules stays in sight", async () => {
+    const other = await openedClutchJob(db, "Club bike 3");
+    const [mira, tobin] = [await actorCalled(db, "Mira Orr"), await actorCalled(db, "Tobin Hask")];
+    const book = (await jobById(db, jobId)).bench.specs.find((s) => s.key === "steel-warp");
+    await enterFigure(db, await machineOf("Club bike 7"), typed, mira);
+    const { bench } = await jobById(db, jobId);
+    const own = bench.specs.filter((s) => s.key === "steel-warp");
+    expect(own).toMatchObject([{ limit: { serviceMax: 0.2 }, source: { grade: "measured", checkedBy: null } }]);
+    expect(bench.overruled).toEqual([book]);
+    expect((await jobById(db, other)).bench.specs).toContainEqual(book);
+    await enterFigure(db, await machineOf("Club bike 7"), { ...typed, most: "0.18" }, tobin);
+    const later = (await jobById(db, jobId)).bench;
+    expect(later.specs.find((s) => s.key === "steel-warp")).toMatchObject({
+      limit: { serviceMax: 0.18 },
+      source: { checkedBy: "Tobin Hask" },
+    });
+    expect(later.overruled).toHaveLength(2);
+  });
+
+  test("what is wrong is told and changes nothing", async () => {
+    const mira = await actorCalled(db, "Mira Orr");
+    const before = await db.machineFigures.count();
+    const machine = await machineOf("Club bike 7");
+    await expect(enterFigure(db, machine, { ...typed, most: "" }, mira)).rejects.toThrow(
+      /give the least that is allowed/,
+    );
+    await expect(enterFigure(db, machine, { ...typed, key: "flux" }, mira)).rejects.toThrow(
+      /no figure that can be entered/,
+    );
+    await expect(enterFigure(db, randomUUID(), typed, mira)).rejects.toThrow(/machine/);
+    expect(await db.machineFigures.count()).toBe(before);
+  });
+});
+
+test("a procedure kept in an earlier shape is read in today's: jobs go on with what they began with", async () => {
+  const { bench } = await jobById(db, jobId);
+  const questions = bench.procedure.questions.map((q) => ({
+    ...q,
+    ways: q.ways.map(({ proposes, against: _, ...way }) => ({
+      ...way,
+      ...(proposes[0] ? { proposes: proposes[0] } : {}),
+    })),
+  }));
+  const body = { ...bench.procedure, questions };
+  const hash = createHash("sha256").update(JSON.stringify(body)).digest("hex");
+  const { format: _, ...unnumbered } = body;
+  const row = { hash, procedureId: "older", version: 1, build: body.build, keptAt: new Date(), offered: false };
+  await db.procedures.create({ ...row, body: unnumbered });
+  expect((await procedureByHash(db, hash, null)).questions).toEqual(bench.procedure.questions);
+});
+
+test("a kept procedure that today's checks refuse opens its jobs and their sheets, and is only not offered for new ones", async () => {
+  const { bench, events } = await jobById(db, jobId);
+  // A rule that came later: nothing is tightened after an entry that the spine does not have.
+  const spine = bench.procedure.spine.map((entry) =>
+    entry.kind === "fasteners" ? { ...entry, torque: { ...entry.torque, after: "no-such-entry" } } : entry,
+  );
+  const refused = { ...bench.procedure, id: "clutch-refused", title: "Clutch, refused", spine };
+  await keepProcedures(db, [refused]);
+  const [told] = await offerNewest(db);
+  expect(told).toMatchObject({ procedure: `clutch-refused ${bench.procedure.version}` });
+  expect(told?.faults[0]).toMatch(/"no-such-entry" is no part of the spine/);
+  expect((await proceduresFor(db, ["coil-spring"], null)).map(({ procedure }) => procedure.id)).not.toContain(
+    refused.id,
+  );
+  await db.jobs.update({ procedureHash: procedureHash(refused) }, { where: { id: jobId } });
+  const opened = await jobById(db, jobId);
+  expect(opened.bench.procedure.title).toBe("Clutch, refused");
+  expect(openPoints(opened.bench, fold(events)).length).toBeGreaterThan(0);
+});
+
+test("what a later version of Averin kept is told as such, by its format", async () => {
+  await db.events.update({ format: 99 }, { where: { jobId } });
+  await expect(readEventsAnew(jobId)).rejects.toThrow(/kept by a later version of Averin \(format 99/);
+  await db.events.update({ format: 1 }, { where: { jobId } });
+  expect(await readEventsAnew(jobId)).not.toEqual([]);
+});

@@ -1,0 +1,34 @@
+import type { Bench } from "@averin/core";
+import { specsOf, type Whose } from "../books/read.ts";
+import type { At, Database } from "../database.ts";
+import { partsOfBook } from "../parts/read.ts";
+import { gaugesOf, wrenchesOf } from "../tools/read.ts";
+import { labourOf, presetsOf } from "./read.ts";
+
+/** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
+export type ShopFigures = Omit<Bench, "procedure">;
+
+/** Figures read before, by machine, with the version of the shop's figures that they were read at. */
+const figuresRead = new Map<string, { version: number; figures: ShopFigures }>();
+
+/** The shop's figures for a machine at a version of them, read once for each. */
+export async function figuresOf(
+  db: Database,
+  { machineId, bookId }: Whose,
+  version: number,
+  transaction: At,
+): Promise<ShopFigures> {
+  const key = `${db.sequelize.config.database} ${machineId}`;
+  const known = figuresRead.get(key);
+  if (known?.version === version) return known.figures;
+  const figures: ShopFigures = {
+    ...(await specsOf(db, { machineId, bookId }, transaction)),
+    gauges: await gaugesOf(db, transaction),
+    wrenches: await wrenchesOf(db, transaction),
+    parts: await partsOfBook(db, bookId, transaction),
+    presets: await presetsOf(db, transaction),
+    labour: await labourOf(db, transaction),
+  };
+  figuresRead.set(key, { version, figures });
+  return figures;
+}
