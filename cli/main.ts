@@ -10,6 +10,7 @@ const HELP = `Averin, the rebuild bench for wear parts.
   ./averin procedures check [FILE …]           every procedure worked through in every way it allows
   ./averin procedures walk FILE                one procedure in plain sentences, step by step
      [--machine WORDS.json] [--answers ANSWERS.json]   on such a machine, with such answers
+  ./averin procedures take FILE …              into the shop, also while it runs; no new build
   ./averin procedures schema                   what a procedure's file may say, as JSON Schema
   ./averin bench [--json]                      measured figures as ratios against their floor
   ./averin rebuild                             the read tables again from the log, with what differed

@@ -4,12 +4,15 @@ import { parseArgs } from "node:util";
 import { procedureJsonSchema, readThrough, rehearse } from "@averin/core";
 import { z } from "zod";
 import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures/files.ts";
+import { keepProcedures, offerNewest } from "../web/server/procedures/store.ts";
 import { ROOT } from "./paths.ts";
+import { onShopDatabase } from "./server/running.ts";
 import { Told } from "./told.ts";
 
 const SHIPPED = path.join(ROOT, "procedures");
 const USE = `Use: ./averin procedures check [FILE …]
      ./averin procedures walk FILE [--machine WORDS.json] [--answers ANSWERS.json]
+     ./averin procedures take FILE …
      ./averin procedures schema`;
 
 function readable(file: string): string {
@@ -95,11 +98,29 @@ function walked(args: string[]): number {
   }
 }
 
-/** `./averin procedures check | walk | schema`. */
+/** Files taken into the shop, also while it runs: those that are whole and come to an end; the rest is told, and none is taken. */
+async function take(files: readonly string[]): Promise<number> {
+  if (files.length === 0) throw new Told(USE);
+  const pieces = sharedPieces(SHIPPED);
+  const chosen = files.map((file) => wholeProcedure(readable(file), pieces));
+  const faults = chosen.flatMap((whole) => tried(whole).faults);
+  if (faults.length > 0) throw new Told(`${faults.join("\n")}\nNothing was taken.`);
+  const procedures = chosen.flatMap(({ procedure }) => procedure ?? []);
+  await onShopDatabase(async (db) => {
+    await keepProcedures(db, procedures);
+    await offerNewest(db);
+  });
+  for (const { title, version } of procedures)
+    process.stdout.write(`${title}, version ${version}: offered from now on\n`);
+  return 0;
+}
+
+/** `./averin procedures check | walk | take | schema`. */
 export async function procedures(args: string[]): Promise<number> {
   const [what, ...rest] = args;
   if (what === "check") return check(rest);
   if (what === "walk") return walked(rest);
+  if (what === "take") return take(rest);
   if (what !== "schema" || rest.length > 0) throw new Told(USE);
   process.stdout.write(`${JSON.stringify(procedureJsonSchema(), null, 2)}\n`);
   return 0;

@@ -1,5 +1,7 @@
+import { procedureSchema } from "@averin/core";
+import { shippedBody } from "../../core/testingProcedures.ts";
 import { renderToStaticMarkup } from "react-dom/server";
-import { BearingMap } from "./BearingMap.tsx";
+import { Drawn } from "./Drawn.tsx";
 import { CaseWindow } from "./CaseWindow.tsx";
 import { LugMap } from "./LugMap.tsx";
 import { ShaftStack } from "./ShaftStack.tsx";
@@ -71,15 +73,31 @@ describe("the track's bed", () => {
   });
 });
 
-test("bearings are told with type, feel and hours; one that nobody felt says so", () => {
-  const bearing = (id: string, feel: string | null) => ({
-    ...{ id, name: id, type: "6205-2RS", feel, leads: feel && "renew", since: feel && "63.7 h in", here: false },
+describe("a drawing that a procedure brings along", () => {
+  const drawing = procedureSchema.parse(shippedBody("shaft-bearings")).drawing ?? (undefined as never);
+  const place = (name: string, said: string | null) => ({
+    ...{ name, said, tone: "var(--past)", tells: "6205-2RS", since: said && "63.7 h in", here: false },
   });
-  const html = drawn(<BearingMap bearings={[bearing("bearing-clutch", "notchy"), bearing("bearing-case", null)]} />);
-  expect(titleOf(html)).toBe(
-    "Bearings of the machine. bearing-clutch, 6205-2RS, notchy, 63.7 h in; bearing-case, 6205-2RS, not felt yet",
-  );
-  expect(html).toContain("63.7 h in");
+
+  test("tells what is known at each of its places, and says so where nothing is known yet", () => {
+    const places = new Map([
+      ["bearing-clutch", place("bearing, clutch side", "notchy")],
+      ["bearing-case", place("bearing, case side", null)],
+    ]);
+    const html = drawn(<Drawn drawing={drawing} shown={() => true} places={places} />);
+    expect(titleOf(html)).toBe(
+      "Bearings of the machine. bearing, clutch side, 6205-2RS, notchy, 63.7 h in; bearing, case side, 6205-2RS, not felt yet",
+    );
+    expect(html).toContain("63.7 h in");
+    expect(html).toContain(">jackshaft<");
+  });
+
+  test("leaves out the shapes that are not of this machine, and what has no place in it", () => {
+    const places = new Map([["somewhere-else", place("elsewhere", "notchy")]]);
+    const html = drawn(<Drawn drawing={drawing} shown={(shape) => shape.shape !== "words"} places={places} />);
+    expect(html).not.toContain(">jackshaft<");
+    expect(html).not.toContain("notchy");
+  });
 });
 
 describe("a track unrolled", () => {

@@ -1,3 +1,4 @@
+import maps from "./maps.json" with { type: "json" };
 import { isLoose, type Loose, type Upcaster } from "./record.ts";
 
 const rows = (value: unknown, mend: (row: Loose) => Loose): unknown =>
@@ -22,8 +23,14 @@ function step(body: Loose): Loose {
 }
 
 /** Before formats were numbered; the drawing of the whole said then which questions it asks, and they were always these. */
-const numbered: Upcaster = ({ drawnBy: _, ...body }) => ({
+const numbered: Upcaster = ({ drawnBy: _, instrument, ...body }) => ({
   ...body,
+  // Two drawings stood in code by their names; they are the procedure's own data now.
+  ...(typeof instrument === "string" && instrument in maps
+    ? { drawing: maps[instrument as keyof typeof maps] }
+    : instrument === undefined
+      ? {}
+      : { instrument }),
   format: 2,
   ...(body.questions === undefined
     ? {}

@@ -17,6 +17,7 @@ export const conditionsIn = (procedure: Procedure): { fact: string; is: string[]
     ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
     ...procedure.routes.map((route) => route.when),
     ...procedure.gates.flatMap((gate) => [gate.when, gate.needs]),
+    ...(procedure.drawing?.views ?? []).flatMap((view) => view.shapes.map((shape) => shape.when)),
     ...procedure.release.rechecks.map((recheck) => recheck.when),
   ].flatMap(factsIn);
 
@@ -100,6 +101,11 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
         return ask([...path, "maxPlay"], step.maxPlay, FIGURE);
     }
   });
+  procedure.drawing?.views.forEach((view, i) =>
+    view.places.forEach(({ tells }, j) => {
+      if (tells !== undefined) ask(["drawing", "views", i, "places", j, "tells"], tells, TOLD);
+    }),
+  );
   for (const fact of machineFacts(procedure)) ask(["machine"], fact, ["word"]);
   (procedure.identity?.withholds ?? []).forEach((key, i) =>
     ask(["identity", "withholds", i], key, ["limit", "figure", "height", "torque"]),

@@ -226,6 +226,15 @@ export function lint(procedure: Procedure): Issue[] {
       }
     }
   });
+  procedure.drawing?.views.forEach((view, i) => {
+    const path = ["drawing", "views", i];
+    view.shapes.forEach((shape, j) => known(shape.when, [...path, "shapes", j, "when"]));
+    const placed = new Set([...entryIds, ...points.map((point) => point.id)]);
+    view.places.forEach(({ of }, j) => {
+      if (!placed.has(of))
+        complain([...path, "places", j, "of"], `"${of}" is no entry and no point.${named(of, placed)}`);
+    });
+  });
   routes.forEach(({ when, order }, i) => {
     known(when, ["routes", i, "when"]);
     order.forEach((name, j) => {

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { figureSchema, type Figures, figuresWith } from "../figures/index.ts";
 import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
+import { drawingSchema } from "./drawing.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema, recheckSchema } from "./questions.ts";
 import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
@@ -34,7 +35,9 @@ export const procedureShape = z.strictObject({
   /** What owners come with; the words of the counter. */
   symptoms: z.array(sentence).default([]),
   /** The drawing of the whole that stands beside the step in hand. */
-  instrument: z.enum(["axle strip", "case window", "bearing map", "grease map"]).optional(),
+  instrument: z.enum(["axle strip", "case window"]).optional(),
+  /** A drawing of its own: shapes and places as data, drawn beside the steps of what sits in it. */
+  drawing: drawingSchema.optional(),
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z

@@ -1,7 +1,22 @@
-import { activePoints, type Bench, findingOf, type JobState, specAt, type Task, walk } from "@averin/core";
+import {
+  activePoints,
+  type Bench,
+  type Drawing,
+  entryOf,
+  factsOf,
+  findingOf,
+  holds,
+  type JobState,
+  judgeItem,
+  phaseOfStage,
+  specAt,
+  type Task,
+  verdictWord,
+  walk,
+} from "@averin/core";
 import type { ReactNode } from "react";
-import { GreaseMap, isOnGreaseMap } from "@/instruments/GreaseMap";
-import { BearingMap, isOnMap } from "@/instruments/BearingMap";
+import { Drawn, type DrawnPlace } from "@/instruments/Drawn";
+import { leadTone } from "@/instruments/leadTone";
 import { AxlePanel } from "./AxlePanel.tsx";
 
 type Props = { bench: Bench; state: JobState; task: Task; lives: Readonly<Record<string, string>> };
@@ -17,18 +32,11 @@ export function WholePanel(props: Props) {
 }
 
 function drawingOf(props: Props): ReactNode {
-  switch (props.bench.procedure.instrument) {
-    case "axle strip":
-      return props.task.kind === "verify" ? null : <AxlePanel {...props} />;
-    case "bearing map":
-      return <BearingPanel {...props} />;
-    case "grease map":
-      return <GreasePanel {...props} />;
-    // Drawn beside the rule of its own reading.
-    case "case window":
-    case undefined:
-      return null;
-  }
+  const { instrument, drawing } = props.bench.procedure;
+  if (drawing) return <DrawnPanel {...props} drawing={drawing} />;
+  // The case is drawn beside the rule of its own reading.
+  if (instrument !== "axle strip" || props.task.kind === "verify") return null;
+  return <AxlePanel {...props} />;
 }
 
 /** At the first step that needs a helper: what they are needed for later, so that they are called once. */
@@ -50,33 +58,42 @@ function HelperPanel({ bench, state, task }: Props) {
   );
 }
 
-/** Every bearing of the shafts where it sits, with how it feels. */
-function BearingPanel({ bench, state, task, lives }: Props) {
-  const parts = bench.procedure.spine.filter((entry) => isOnMap(entry.id));
-  if (!parts.some((part) => part.id === task.entry)) return null;
-  const bearings = parts.map((part) => {
-    const point = bench.procedure.points.find((p) => p.on === part.id && p.kind === "inspect");
-    const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
-    const type = specAt(bench, state, `${part.id}-type`);
-    return {
-      ...{ id: part.id, name: part.name, feel: finding?.word ?? null, leads: finding?.leads ?? null },
-      ...{
-        type: type?.kind === "word" ? type.word : null,
-        since: lives[part.name] ?? null,
-        here: part.id === task.entry,
-      },
-    };
-  });
-  return <BearingMap bearings={bearings} />;
+/** What is known of what sits at a place: the finding or the verdict of the first point that is asked about it. */
+function knownAt({ bench, state, task, lives }: Props, of: string, tells: string | undefined): DrawnPlace | null {
+  const point = activePoints(bench, state).find((p) => p.id === of || p.on === of);
+  const entry = entryOf(bench.procedure, of);
+  if (!point && !entry) return null;
+  const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
+  const judged = point?.kind === "measure" ? judgeItem(state, point, 1, phaseOfStage(point.stage)) : null;
+  const told = tells === undefined ? null : specAt(bench, state, tells);
+  const name = entry?.name ?? point?.name ?? of;
+  const asked = task.slots.some((s) => (s.kind === "find" || s.kind === "read") && s.point === of);
+  return {
+    name,
+    said: finding?.word ?? (judged ? verdictWord(judged.verdict) : null),
+    tone: judged ? VERDICT_TONE[judged.verdict ?? "none"] : leadTone(finding?.leads ?? null),
+    tells: told?.kind === "word" ? told.word : null,
+    since: lives[name] ?? null,
+    here: asked || (entry !== undefined && task.entry === of),
+  };
 }
 
-/** Every grease point where it sits, numbered in the order of the round, with what came out. */
-function GreasePanel({ bench, state, task }: Props) {
-  const points = activePoints(bench, state).flatMap((point) => {
-    if (point.kind !== "inspect" || !isOnGreaseMap(point.id)) return [];
-    const finding = findingOf(state, point, 1);
-    const here = task.slots.some((s) => s.kind === "find" && s.point === point.id);
-    return [{ id: point.id, name: point.name, found: finding?.word ?? null, leads: finding?.leads ?? null, here }];
-  });
-  return points.some((point) => point.here) ? <GreaseMap points={points} /> : null;
+const VERDICT_TONE = {
+  ...{ new: "var(--inside)", serviceable: "var(--inside)", near: "var(--near)" },
+  ...{ undecided: "var(--near)", past: "var(--past)", none: "var(--soft)" },
+} as const;
+
+/** The procedure's own drawing, beside the steps of what sits in it. */
+function DrawnPanel({ drawing, ...props }: Props & { drawing: Drawing }) {
+  const places = new Map<string, DrawnPlace>();
+  // In the order of the work: places that have numbers are gone to by them.
+  const asked = [...props.bench.procedure.spine, ...activePoints(props.bench, props.state)].map(({ id }) => id);
+  const all = drawing.views.flatMap((view) => view.places);
+  for (const { of, tells } of [...all].sort((a, b) => asked.indexOf(a.of) - asked.indexOf(b.of))) {
+    const known = knownAt(props, of, tells);
+    if (known) places.set(of, known);
+  }
+  if (![...places.values()].some((place) => place.here)) return null;
+  const facts = factsOf(props.bench, props.state);
+  return <Drawn drawing={drawing} shown={(shape) => holds(shape.when, facts) === true} places={places} />;
 }

@@ -1,6 +1,7 @@
 import {
   activeParts,
   activePoints,
+  entryOf,
   type Bench,
   fold,
   isEvent,
@@ -95,7 +96,8 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
 /** For a bench whose drawing shows it: how long each part was in when this job came, by the part's name, in words. */
 export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
   const opened = fold(events).opened?.body;
-  if (bench.procedure.instrument !== "bearing map" || opened === undefined) return {};
+  const placed = (bench.procedure.drawing?.views ?? []).flatMap((view) => view.places);
+  if (opened === undefined || !placed.some(({ of }) => entryOf(bench.procedure, of))) return {};
   const lives = await livesOf(db, opened.machine.id);
   return Object.fromEntries(
     lives.flatMap(({ what, since, unit, turns }) =>

@@ -1,0 +1,87 @@
+import { z } from "zod";
+import { conditionSchema } from "./condition.ts";
+import { id, sentence } from "./spine.ts";
+
+/** A place in a view, in its own units: to the right, and down. */
+const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max(4000)]);
+const long = z.number().positive().max(4000);
+
+/** How a shape is drawn, in the tones that every drawing has; what it is drawn for may depend on the machine. */
+const drawn = {
+  line: z.enum(["ink", "soft", "faint", "none"]).default("ink"),
+  weight: z.number().min(0.5).max(12).default(2),
+  fill: z.enum(["none", "sheet", "band", "ground"]).default("none"),
+  when: conditionSchema.optional(),
+};
+
+const shapeSchema = z.discriminatedUnion("shape", [
+  z.strictObject({
+    shape: z.literal("rect"),
+    at: spot,
+    size: z.tuple([long, long]),
+    round: z.number().min(0).default(0),
+    ...drawn,
+  }),
+  z.strictObject({ shape: z.literal("circle"), at: spot, r: long, ...drawn }),
+  /** Points joined by straight lines. */
+  z.strictObject({
+    shape: z.literal("line"),
+    through: z.array(spot).min(2).max(60),
+    closed: z.boolean().default(false),
+    ...drawn,
+  }),
+  /** An outline in the letters of a pen: M to, L line, C and Q curves, A arc, Z closed; small letters go on from where it is. */
+  z.strictObject({
+    shape: z.literal("outline"),
+    pen: z
+      .string()
+      .max(2000)
+      .regex(/^[Mm][MmLlHhVvCcSsQqTtAaZz\d\s.,+-]*$/, "begins with M; letters of a pen and figures alone"),
+    ...drawn,
+  }),
+  z.strictObject({
+    shape: z.literal("words"),
+    at: spot,
+    words: z.string().min(1).max(60),
+    anchor: z.enum(["start", "middle", "end"]).default("start"),
+    when: conditionSchema.optional(),
+  }),
+]);
+export type Shape = z.infer<typeof shapeSchema>;
+
+/** Where an entry or a point sits in a view. */
+const placeSchema = z.strictObject({
+  /** The entry or the point that sits here: what was found or read of it shows. */
+  of: id,
+  at: spot,
+  /** On which side of it its words stand. */
+  words: z.enum(["left", "right"]).default("right"),
+  /** A figure of the machine that is told beside it, such as a designation. */
+  tells: id.optional(),
+  /** Something lies before it: drawn in a broken box. */
+  hidden: z.boolean().default(false),
+});
+
+/** A drawing as data: views of one thing, each with its shapes, and the places of what is worked on. */
+export const drawingSchema = z.strictObject({
+  title: sentence,
+  /** Places are rings with their words beside them, or numbers in the order of the work. */
+  marks: z.enum(["rings", "numbers"]),
+  /** What is said at a place of which nothing is known yet. */
+  open: sentence.default("not yet"),
+  /** What a broken box means, where one is drawn. */
+  hidden: sentence.optional(),
+  views: z
+    .array(
+      z.strictObject({
+        name: sentence.optional(),
+        size: z.tuple([long, long]),
+        shapes: z.array(shapeSchema).max(300).default([]),
+        places: z.array(placeSchema).max(60).default([]),
+      }),
+    )
+    .min(1)
+    .max(4),
+});
+export type Drawing = z.infer<typeof drawingSchema>;
+export type View = Drawing["views"][number];
