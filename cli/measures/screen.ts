@@ -55,8 +55,11 @@ function watch(): void {
 
 async function openBench(browser: Browser, shop: BenchShop): Promise<Page> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  const [name = "", value = ""] = shop.cookie.split("=");
-  await context.addCookies([{ name, value, url: shop.url }]);
+  const cookies = shop.cookie.split("; ").map((one) => {
+    const [name = "", value = ""] = one.split("=");
+    return { name, value, url: shop.url };
+  });
+  await context.addCookies(cookies);
   return context.newPage();
 }
 

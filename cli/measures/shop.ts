@@ -47,10 +47,14 @@ export async function openBenchShop(): Promise<BenchShop> {
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ name: person?.name, password: person?.password }),
     });
-    const cookie = (signed.headers.get("set-cookie") ?? "").split(";")[0] ?? "";
+    const cookie = signed.headers
+      .getSetCookie()
+      .map((one) => one.split(";")[0] ?? "")
+      .join("; ");
     const [row] = (await withDatabase(server.url, (db) =>
       db.sequelize.query(
-        "SELECT j.id FROM jobs j JOIN machines m ON m.id = j.machineId WHERE m.mark = ? ORDER BY j.openedAt",
+        `SELECT j.id FROM jobs j JOIN machines m ON m.id = j.machineId JOIN job_summaries s ON s.jobId = j.id
+          WHERE m.mark = ? AND s.stage = 'measure' ORDER BY j.openedAt DESC`,
         { replacements: [MARK], type: QueryTypes.SELECT },
       ),
     )) as { id: string }[];

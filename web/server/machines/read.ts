@@ -26,10 +26,13 @@ export async function machinesOf(db: Database, search = ""): Promise<{ machines:
   const typed = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6);
   const found = typed.map((_, i) => `LOWER(CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)) LIKE :word${i}`);
   const words = Object.fromEntries(typed.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, "\\$&")}%`]));
+  // First which, by index alone where nothing is searched; then what belongs to those few.
+  const order = "ORDER BY m.maker, m.model, m.mark";
+  const owner = found.length > 0 ? `JOIN owners o ON o.id = m.ownerId WHERE ${found.join(" AND ")}` : "";
   const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
     `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
-      FROM machines m JOIN owners o ON o.id = m.ownerId ${found.length > 0 ? `WHERE ${found.join(" AND ")}` : ""}
-      ORDER BY m.maker, m.model, m.mark LIMIT ${MOST_MACHINES + 1}`,
+      FROM (SELECT m.* FROM machines m ${owner} ${order} LIMIT ${MOST_MACHINES + 1}) AS m
+      JOIN owners o ON o.id = m.ownerId ${order}`,
     { type: QueryTypes.SELECT, replacements: words },
   );
   const machines = rows
