@@ -24,6 +24,6 @@ export type Lane = {
  * heavy has another. Both stand below the server in priority.
  */
 export const LANES = {
-  secrets: { processes: 1, mostMs: 30_000, mostMb: 192, mostWaiting: 100, restMs: 60 },
+  secrets: { processes: 1, mostMs: 30_000, mostMb: 192, mostWaiting: 100, restMs: 120 },
   heavy: { processes: 1, mostMs: 60_000, mostMb: 768, mostWaiting: 12, restMs: 0 },
 } as const satisfies Record<string, Lane>;
