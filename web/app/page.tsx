@@ -3,7 +3,7 @@ import { Today } from "@/features/today/Today";
 import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/jobs/read";
 import { twinsOf } from "@/server/people/read";
-import { rechecksOpen } from "@/server/machines/read";
+import { rechecksDue } from "@/server/machines/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 import { Twins } from "@/ui/Twins";
@@ -14,7 +14,7 @@ export default async function TodayPage() {
   const { db, actor } = await requireActor();
   const { jobs, more, at } = await jobLines(db);
   const twins = actor.roles.includes("administrator") ? await twinsOf(db) : [];
-  const due = await rechecksOpen(db, "due");
+  const { due, more: dueMore } = await rechecksDue(db);
   return (
     <>
       <TopRule person={actor.name}>
@@ -33,6 +33,9 @@ export default async function TodayPage() {
             <section aria-label="Due again" className="pt-6">
               <h2 className="caption border-b-2 border-ink pb-1">due again</h2>
               <Rechecks lines={due} marks />
+              {dueMore > 0 && (
+                <p className="py-2 text-soft">{dueMore} more are due: each stands on its machine’s page.</p>
+              )}
             </section>
           )}
         </Today>

@@ -12,6 +12,7 @@ import {
   machineFact,
   machineFacts,
   partOf,
+  pieceOf,
   pointOf,
   type Procedure,
   type Question,
@@ -210,8 +211,8 @@ function forGood(procedure: Procedure, task: Task): string | null {
   return step?.kind === "do" ? (step.irreversible ?? null) : null;
 }
 
-const countsIn = (slots: readonly Slot[]): string[] =>
-  slots.flatMap((s) => (s.kind === "count" ? [`Counted: ${s.piece}.`] : []));
+const countsIn = (procedure: Procedure, slots: readonly Slot[]): string[] =>
+  slots.flatMap((s) => (s.kind === "count" ? [`Counted: ${pieceOf(procedure, s.piece)?.name ?? s.piece}.`] : []));
 
 function taskLines(procedure: Procedure, shop: Bench, state: JobState, task: Task): string[] {
   const holding = task.entry === null ? undefined : entryHolding(procedure, task.entry);
@@ -233,7 +234,7 @@ function taskLines(procedure: Procedure, shop: Bench, state: JobState, task: Tas
       ...asked,
       full(task.do),
       ...particulars(procedure, task),
-      ...countsIn(task.slots),
+      ...countsIn(procedure, task.slots),
       ...(irreversible === null ? [] : [`Cannot be undone: ${full(irreversible)}`]),
       ...(task.tools.length === 0 ? [] : [`Tools: ${task.tools.join(", ")}.`]),
       ...(task.helper === null ? [] : [`Second pair of hands: ${full(task.helper)}`]),

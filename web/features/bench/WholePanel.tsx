@@ -1,6 +1,7 @@
 import {
   activePoints,
   type Bench,
+  countOf,
   type Drawing,
   entryOf,
   factsOf,
@@ -8,6 +9,7 @@ import {
   holds,
   type JobState,
   judgeItem,
+  partOf,
   phaseOfStage,
   specAt,
   type Task,
@@ -63,8 +65,15 @@ function knownAt({ bench, state, task, lives }: Props, of: string, tells: string
   const point = activePoints(bench, state).find((p) => p.id === of || p.on === of);
   const entry = entryOf(bench.procedure, of);
   if (!point && !entry) return null;
-  const finding = point?.kind === "inspect" ? findingOf(state, point, 1) : null;
-  const judged = point?.kind === "measure" ? judgeItem(state, point, 1, phaseOfStage(point.stage)) : null;
+  // Of several the worst shows: one that is well must not hide another.
+  const part = point && partOf(bench.procedure, point.on);
+  const items = Array.from({ length: part ? countOf(state, part.id) : 1 }, (_, i) => i + 1);
+  const findings = items.map((item) => (point?.kind === "inspect" ? findingOf(state, point, item) : null));
+  const finding = worstOf(findings, ({ leads }) => LEADS.indexOf(leads));
+  const readings = items.map((item) =>
+    point?.kind === "measure" ? judgeItem(state, point, item, phaseOfStage(point.stage)) : null,
+  );
+  const judged = worstOf(readings, ({ verdict }) => (verdict === null ? 0 : VERDICTS.indexOf(verdict)));
   const told = tells === undefined ? null : specAt(bench, state, tells);
   const name = entry?.name ?? point?.name ?? of;
   const asked = task.slots.some((s) => (s.kind === "find" || s.kind === "read") && s.point === of);
@@ -77,6 +86,14 @@ function knownAt({ bench, state, task, lives }: Props, of: string, tells: string
     here: asked || (entry !== undefined && task.entry === of),
   };
 }
+
+/** From well to worst. */
+const LEADS = ["keep", "watch", "renew", "stop"];
+const VERDICTS = ["new", "serviceable", "near", "undecided", "past"];
+
+/** The worst of those that are known, or null. */
+const worstOf = <T,>(all: readonly (T | null)[], weight: (one: T) => number): T | null =>
+  all.reduce<T | null>((worst, one) => (one && (worst === null || weight(one) > weight(worst)) ? one : worst), null);
 
 const VERDICT_TONE = {
   ...{ new: "var(--inside)", serviceable: "var(--inside)", near: "var(--near)" },

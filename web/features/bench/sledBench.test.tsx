@@ -1,5 +1,7 @@
-import { lineHelp, waitingSlots } from "@averin/core";
-import type { TestJob } from "../../../core/testing.ts";
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { lineHelp, procedureSchema, waitingSlots } from "@averin/core";
+import { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
 import { caseFigures, figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
@@ -144,4 +146,19 @@ test("a figure on file for another engine is told of, and judges nothing here", 
   expect(stepPanel(job, "measure:clutch-offset:left")).toContain(
     "On file for two-stroke only: it judges nothing on this machine.",
   );
+});
+
+test("of several at one place of a drawing the worst shows: one that is well hides no other", () => {
+  // Limits and readings are invented.
+  const file = path.join(__dirname, "../../../core/assemblies/drum-brake.json");
+  const procedure = procedureSchema.parse(JSON.parse(readFileSync(file, "utf8")));
+  const bench = { ...shop("chain-slack-check", [limit("shoe-lining", { kind: "min", serviceMin: 2 })]), procedure };
+  const job = new TestJob(bench, technician, { shoes: 2, "return-spring": 2 }).until("measure:lining:found", {
+    "measure:drum-across:found": ["165.1 165.2"],
+  });
+  job.type("1.2");
+  const drawn = (): string => /<title[^>]*>(The brake[^<]*)</.exec(stepPanel(job, "measure:lining:found"))?.[1] ?? "";
+  expect(drawn()).toContain("past limit");
+  job.type("3.1");
+  expect(drawn()).toContain("past limit");
 });

@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
 import { v4 as newId } from "uuid";
@@ -102,9 +102,18 @@ export function IntakeForm({
     await look();
   };
 
+  const asked = useRef(0);
   const search = async (words: string): Promise<void> => {
+    asked.current += 1;
+    const turn = asked.current;
     const found = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, listedSchema);
+    // An answer that was overtaken by a later one says nothing any more.
+    if (turn !== asked.current) return;
     if (found.kind !== "kept") return setMessage(saidOf(found, "The list stands as it was."));
+    const none = found.value.machines.length === 0;
+    setMessage(
+      none ? `No machine is found by “${words}”: try fewer letters, or take it in as one not seen before.` : "",
+    );
     setMachines(found.value.machines);
     setMachineId(found.value.machines[0]?.id ?? "new");
   };

@@ -53,11 +53,22 @@ export type RecheckLine = {
 
 type OpenRow = RecheckRow & { mark: string; meterUnit: string; due: number };
 
-/** So many are listed at once. */
+/** So many that are due are listed at once; of each machine that is asked for, so many: more than any has. */
 const MOST_RECHECKS = 100;
 
 /** Due: at the next job, by the meter, or by the day. */
 const DUE = `(c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
+
+/** What is due on any machine, and how much more than is listed. */
+export async function rechecksDue(db: Database): Promise<{ due: RecheckLine[]; more: number }> {
+  const due = await rechecksOpen(db, "due");
+  if (due.length < MOST_RECHECKS) return { due, more: 0 };
+  const rows = await db.sequelize.query<{ all: number }>(
+    `SELECT COUNT(*) AS \`all\` FROM rechecks c WHERE c.doneAt IS NULL AND ${DUE}`,
+    { type: QueryTypes.SELECT, replacements: { now: new Date() } },
+  );
+  return { due, more: (rows[0]?.all ?? due.length) - due.length };
+}
 
 /** What is still to be looked at again, of some machines, or of all what is due; what is due stands first. */
 export async function rechecksOpen(db: Database, machines: readonly string[] | "due"): Promise<RecheckLine[]> {
@@ -65,7 +76,7 @@ export async function rechecksOpen(db: Database, machines: readonly string[] | "
   const rows = await db.sequelize.query<OpenRow>(
     `SELECT c.*, m.mark, m.meterUnit, ${DUE} AS due FROM rechecks c JOIN machines m ON m.id = c.machineId
       WHERE c.doneAt IS NULL AND ${machines === "due" ? DUE : "c.machineId IN (:machines)"}
-      ORDER BY due DESC, c.what, c.id LIMIT ${MOST_RECHECKS}`,
+      ORDER BY due DESC, c.what, c.id LIMIT ${MOST_RECHECKS * (machines === "due" ? 1 : machines.length)}`,
     { type: QueryTypes.SELECT, replacements: { machines, now: new Date() } },
   );
   return rows.map(({ id, machineId, mark, meterUnit, what, dueMeter, dueOn, due }) => {

@@ -8,7 +8,7 @@ import { jobById } from "../jobs/read.ts";
 import { intakeSchema } from "../jobs/schema.ts";
 import { appendEvents, openJob } from "../jobs/store.ts";
 import { livesOf } from "./lives.ts";
-import { rechecksOpen } from "./read.ts";
+import { rechecksDue, rechecksOpen } from "./read.ts";
 import { closeRecheck } from "./store.ts";
 import { shopChanged } from "../settings/version.ts";
 
@@ -36,6 +36,23 @@ test("a release leaves what is to be looked at again, by the machine's own meter
   expect(await rechecksOpen(db, [machineId])).toHaveLength(1);
   await expect(closeRecheck(db, spare?.id ?? "", "again", mira)).rejects.toThrow("That was done already, by Mira Orr.");
   await expect(closeRecheck(db, "none", "x", mira)).rejects.toThrow(/recheck/);
+});
+
+test("what is due on any machine is listed to a bound, and how much more there is is said", async () => {
+  const few = await rechecksDue(db);
+  expect(few.more).toBe(0);
+  expect(few.due.every((line) => line.due)).toBe(true);
+  const own = (await db.rechecks.findOne())?.get({ plain: true });
+  if (!own) throw new Error("the demo's release left nothing");
+  const extra = Array.from({ length: 120 }, (_, i) => ({ ...own, id: randomUUID(), what: `extra ${i}` }));
+  await db.rechecks.bulkCreate(
+    extra.map((row) => ({ ...row, ...{ dueMeter: null, dueOn: null, doneAt: null, doneBy: null } })),
+  );
+  const many = await rechecksDue(db);
+  expect([many.due.length, many.due.length + many.more]).toEqual([100, few.due.length + 120]);
+  // Of one machine nothing is left out.
+  expect((await rechecksOpen(db, [machineId, "another", "a third"])).length).toBeGreaterThan(120);
+  await db.rechecks.destroy({ where: { id: extra.map(({ id }) => id) } });
 });
 
 test("one that is due by the meter stands first once the meter is there", async () => {
