@@ -29,8 +29,8 @@ export type JobHook = {
   state: JobState;
   /** What was typed here before and is not yet kept has been read: only then is it known what the next line answers. */
   loaded: boolean;
-  /** Events shown but not yet kept by the server. */
-  waiting: number;
+  /** Ids of events shown but not yet kept by the server. */
+  unkept: ReadonlySet<string>;
   /** Whether server and database answer, as the feed and the last line found it. */
   reach: Pick<Reach, "server" | "database">;
   /** A line that the server refused after it was shown, or why none is sent: said once, with the reason. */
@@ -59,6 +59,8 @@ function wholeTo(events: readonly JobEvent[]): number {
   const gap = events.findIndex((event, i) => event.number !== i + 1);
   return gap < 0 ? events.length : gap;
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 /** What a draft has wrong by its schema, in the words of whoever typed it; the server reads it by the same. */
 function misshapen(draft: Draft): RefusalData | null {
@@ -107,7 +109,7 @@ export function useJob(
   actor: Actor,
 ): JobHook {
   const log = useRef<Log>({ kept: initial, lines: [], strays: first });
-  const [shown, setShown] = useState(() => ({ state: fold(initial, first), waiting: 0 }));
+  const [shown, setShown] = useState(() => ({ state: fold(initial, first), unkept: NONE }));
   // The state as this screen knows it at this moment, whether React has drawn it yet or not.
   const latest = useRef(shown.state);
   const [reach, setReach] = useState<Reach>({ server: true, database: true, said: null });
@@ -118,7 +120,8 @@ export function useJob(
     log.current = now;
     latest.current = state;
     // The verdict is painted first; rows, spine and open points follow in the next frame.
-    startTransition(() => setShown({ state, waiting: now.lines.reduce((sum, line) => sum + line.events.length, 0) }));
+    const unkept = new Set(now.lines.flatMap((line) => line.events.map((event) => event.id)));
+    startTransition(() => setShown({ state, unkept }));
   }, []);
   /** Takes what is new; where nothing is, nothing is worked out anew. */
   const change = useCallback(
@@ -208,5 +211,5 @@ export function useJob(
   );
 
   const now = useCallback(() => latest.current, []);
-  return { state: shown.state, loaded, now, waiting: shown.waiting, reach, refused, submit };
+  return { state: shown.state, loaded, now, unkept: shown.unkept, reach, refused, submit };
 }

@@ -24,6 +24,7 @@ export function stepOnScreen(
       waiting={task ? waitingSlots(bench, state, task) : []}
       kit={{ gauge: bench.gauges[0]?.id ?? null, wrench: bench.wrenches[0]?.id ?? null }}
       points={points}
+      releaseKept
       lives={{}}
       onAim={none}
       onEnter={none}

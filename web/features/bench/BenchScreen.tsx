@@ -74,8 +74,11 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
     if (answer.kind === "kept") router.refresh();
     else hand.say({ tone: "stop", text: saidOf(answer, "Nothing was set.") });
   };
+  const releaseKept = state.released !== null && !job.unkept.has(state.released.id);
   const aimText = state.released
-    ? "released"
+    ? releaseKept
+      ? "released"
+      : "release on its way"
     : task === null
       ? left.length > 0
         ? "sign or release"
@@ -91,7 +94,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           <PersonKey
             actor={actor}
             colleagues={colleagues}
-            unsent={job.waiting}
+            unsent={job.unkept.size}
             onTaken={(now) => {
               setActor(now);
               hand.say({ tone: "said", text: `${now.name} goes on. ${resumeSentence(bench, state)}` });
@@ -167,6 +170,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             kit={kit}
             lives={lives}
             points={points}
+            releaseKept={releaseKept}
             onAim={(key) => hand.go(task?.id ?? null, key)}
             onEnter={hand.onEnter}
             onSign={hand.sign}
@@ -187,7 +191,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             <span className="figure text-ink">{left.length}</span>
           </button>
           <div className={`min-h-0 flex-1 overflow-y-auto contain-content lg:block ${listed ? "" : "hidden"}`}>
-            <OpenPoints points={points} state={state} onGo={(id) => hand.go(id)} />
+            <OpenPoints points={points} state={state} released={releaseKept} onGo={(id) => hand.go(id)} />
           </div>
           <div className={listed ? "" : "flex-1 lg:flex-none"}>
             <TrayCorner
@@ -221,7 +225,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         tool={toolName(bench, kit)}
         asking={hand.asking}
         said={job.refused ? { tone: "stop", text: job.refused } : hand.said}
-        waitingCount={job.waiting}
+        waitingCount={job.unkept.size}
         reach={job.reach}
         released={state.released !== null}
         loaded={job.loaded}

@@ -4,21 +4,24 @@ import { type JobState, OPEN_GROUPS, type OpenPoint } from "@averin/core";
 export function OpenPoints({
   points,
   state,
+  released,
   onGo,
 }: {
   points: readonly OpenPoint[];
   state: JobState;
+  /** The server has the release. */
+  released: boolean;
   onGo: (task: string) => void;
 }) {
   const open = points.filter((point) => !state.signed.has(point.key));
   return (
     <section aria-label="Until release" className="p-3">
       <h2 className="caption flex justify-between">
-        <span>{state.released ? "Released" : "Until release"}</span>
+        <span>{released ? "Released" : "Until release"}</span>
         <span className="figure text-ink">{open.length}</span>
       </h2>
       {open.length === 0 && (
-        <p className="py-2">{state.released ? "Nothing was left open." : "Nothing is open. Ready for release."}</p>
+        <p className="py-2">{released ? "Nothing was left open." : "Nothing is open. Ready for release."}</p>
       )}
       <div className="sm:columns-2 sm:gap-6 lg:columns-1">
         {OPEN_GROUPS.map((group) => {

@@ -5,6 +5,7 @@ export function ReleasePanel({
   bench,
   state,
   points,
+  releaseKept,
   onSign,
   onEnter,
   onReopen,
@@ -12,11 +13,21 @@ export function ReleasePanel({
   bench: Bench;
   state: JobState;
   points: readonly OpenPoint[];
+  /** Whether the server has the release: until then nothing is released. */
+  releaseKept: boolean;
   onSign: (point: OpenPoint) => void;
   onEnter: (typed: string) => void;
   onReopen: () => void;
 }) {
   const left = points.filter((point) => !state.signed.has(point.key));
+  if (state.released && !releaseKept) {
+    return (
+      <article className="flex flex-col gap-3">
+        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Release on its way</h1>
+        <p className="text-xl">Not released yet: the server does not have it. Nothing is handed out before it has.</p>
+      </article>
+    );
+  }
   if (state.released) {
     return (
       <article className="flex flex-col gap-3">

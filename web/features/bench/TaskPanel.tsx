@@ -24,18 +24,20 @@ export function TaskPanel(
     jobId: string;
     task: Task | null;
     points: readonly OpenPoint[];
+    releaseKept: boolean;
     lives: Readonly<Record<string, string>>;
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
   },
 ) {
-  const { jobId, task, points, lives, onSign, onReopen, ...rest } = props;
+  const { jobId, task, points, releaseKept, lives, onSign, onReopen, ...rest } = props;
   if (task === null)
     return (
       <ReleasePanel
         bench={props.bench}
         state={props.state}
         points={points}
+        releaseKept={releaseKept}
         onSign={onSign}
         onEnter={props.onEnter}
         onReopen={onReopen}

@@ -1,4 +1,4 @@
-import { walk } from "@averin/core";
+import { type JobEvent, type JobState, walk } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../../core/testing.ts";
 import { bench, jobAt } from "../../testing/demoJob.ts";
@@ -75,17 +75,28 @@ describe("the step in hand", () => {
     job.type("");
     expect(job.task).toBeNull();
     expect(stepPanel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
-    const empty = renderToStaticMarkup(
-      <ReleasePanel
-        bench={bench}
-        state={job.state}
-        points={[]}
-        onSign={() => undefined}
-        onEnter={() => undefined}
-        onReopen={() => undefined}
-      />,
-    );
-    expect(empty).toContain("Release the machine");
+    const panel = (state: JobState, releaseKept: boolean): string =>
+      renderToStaticMarkup(
+        <ReleasePanel
+          bench={bench}
+          state={state}
+          points={[]}
+          releaseKept={releaseKept}
+          onSign={() => undefined}
+          onEnter={() => undefined}
+          onReopen={() => undefined}
+        />,
+      );
+    expect(panel(job.state, false)).toContain("Release the machine");
+    // Typed, it is shown at once; that the machine is released is said by what the server keeps.
+    const event = {
+      ...(job.state.events[0] as JobEvent),
+      body: { type: "job_released" as const, rechecks: [] },
+    };
+    const released = { ...job.state, released: event };
+    expect(panel(released, false)).toContain("Not released yet: the server does not have it.");
+    expect(panel(released, false)).not.toContain("Reopen");
+    expect(panel(released, true)).toContain("Released</h1>");
   });
 });
 
@@ -205,7 +216,9 @@ describe("the spine", () => {
 
 test("what stands until release is grouped by what clears it", () => {
   const job = jobAt("measure:friction-thickness:found");
-  const html = renderToStaticMarkup(<OpenPoints points={job.open} state={job.state} onGo={() => undefined} />);
+  const html = renderToStaticMarkup(
+    <OpenPoints points={job.open} state={job.state} released={false} onGo={() => undefined} />,
+  );
   for (const group of ["measure", "decide", "build", "fit", "torque", "prove"])
     expect(html).toContain(`<span>${group}</span>`);
   expect(html).toContain("friction plate thickness 1–9");
