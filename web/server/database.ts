@@ -50,6 +50,8 @@ export type RecheckRow = {
   id: string;
   jobId: string;
   machineId: string;
+  /** What it is, whatever its words. */
+  about: string;
   what: string;
   dueMeter: number | null;
   dueOn: Date | null;
@@ -237,6 +239,7 @@ function models(sequelize: Sequelize) {
       id: key(36),
       jobId,
       machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      about: text(120),
       what: text(300),
       dueMeter: { type: DataTypes.DOUBLE, allowNull: true },
       dueOn: { type: stamp, allowNull: true },

@@ -131,6 +131,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `CREATE INDEX IF NOT EXISTS rechecks_due ON rechecks (doneAt, dueOn)`,
     ],
   },
+  {
+    name: "0008-identity",
+    statements: [
+      // A recheck is found again by what it is, whatever its words; those from before by their words made an id.
+      `ALTER TABLE rechecks ADD COLUMN IF NOT EXISTS about VARCHAR(120) NOT NULL DEFAULT ''`,
+      `UPDATE rechecks SET about = LEFT(TRIM(BOTH '-' FROM REGEXP_REPLACE(LOWER(what), '[^a-z0-9]+', '-')), 120)
+        WHERE about = ''`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,4 +1,4 @@
-import { isLoose, type Loose, type Upcaster } from "./record.ts";
+import { isLoose, type Loose, rows, type Upcaster, withId } from "./record.ts";
 
 /** What a line of each type says today that earlier ones left away, with what that meant. */
 const LEFT_AWAY: Readonly<Record<string, Loose>> = {
@@ -16,6 +16,7 @@ const LEFT_AWAY: Readonly<Record<string, Loose>> = {
 /** Before formats were numbered: fields came one after the other, and a line without one is as if it had said so. */
 const numbered: Upcaster = (body) => {
   const whole = { ...LEFT_AWAY[String(body.type)], ...body };
+  if (body.type === "job_released") return { ...whole, rechecks: rows(whole.rechecks, withId) };
   // A wrench had no length before adapters were worked out.
   return isLoose(whole.wrench) ? { ...whole, wrench: { lengthMm: null, ...whole.wrench } } : whole;
 };

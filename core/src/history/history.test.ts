@@ -49,6 +49,16 @@ test("a field that came later stands as what its absence meant", () => {
   expect(inTodaysShape("event", body, FORMATS.event)).toBe(body);
 });
 
+test("what was to be looked at again gets an id of its words, the same in a log and in a procedure", () => {
+  const rechecks = [{ what: "New belt: deflection (hot)", due: null, days: 5 }];
+  const id = "new-belt-deflection-hot";
+  expect(inTodaysShape("event", { type: "job_released", rechecks }, 1)).toMatchObject({ rechecks: [{ id }] });
+  const ways = [{ word: "keep", recheck: rechecks[0] }];
+  expect(inTodaysShape("procedure", { release: { rechecks }, questions: [{ ways }] }, 1)).toMatchObject({
+    ...{ release: { rechecks: [{ id }] }, questions: [{ ways: [{ recheck: { id } }] }] },
+  });
+});
+
 test("a rule that became stricter refuses what is taken in, and not what was kept; its shape is asked for as ever", () => {
   const strict = z.strictObject({
     word: z.string().regex(/^\S+$/),

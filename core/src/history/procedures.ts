@@ -1,17 +1,16 @@
 import maps from "./maps.json" with { type: "json" };
-import { isLoose, type Loose, type Upcaster } from "./record.ts";
+import { isLoose, type Loose, rows, type Upcaster, withId } from "./record.ts";
 
-const rows = (value: unknown, mend: (row: Loose) => Loose): unknown =>
-  Array.isArray(value) ? value.map((row: unknown) => (isLoose(row) ? mend(row) : row)) : value;
 /** What used to stand alone where a list stands now. */
 const asList = (value: unknown): unknown => (isLoose(value) ? [value] : value);
 
 /** A way of a question proposed for one part, and had one thing that spoke against it. */
-function way({ proposes, against, ...rest }: Loose): Loose {
+function way({ proposes, against, recheck, ...rest }: Loose): Loose {
   return {
     ...rest,
     ...(proposes === undefined ? {} : { proposes: asList(proposes) }),
     ...(against === undefined ? {} : { against: asList(against) }),
+    ...(isLoose(recheck) ? { recheck: withId(recheck) } : {}),
   };
 }
 
@@ -35,6 +34,7 @@ const numbered: Upcaster = ({ drawnBy: _, instrument, ...body }) => ({
   ...(body.questions === undefined
     ? {}
     : { questions: rows(body.questions, (q) => ({ ...q, ways: rows(q.ways, way) })) }),
+  ...(isLoose(body.release) ? { release: { ...body.release, rechecks: rows(body.release.rechecks, withId) } } : {}),
   ...(body.steps === undefined ? {} : { steps: rows(body.steps, step) }),
 });
 

@@ -67,7 +67,7 @@ const jobBodies = [
   z.object({
     type: z.literal("job_released"),
     /** What is to be looked at again: by the meter's own unit, by days, or at the next job. */
-    rechecks: z.array(z.object({ what: words, due: z.number().nullable(), days: whole.nullable() })),
+    rechecks: z.array(z.object({ id: words, what: words, due: z.number().nullable(), days: whole.nullable() })),
   }),
   z.object({ type: z.literal("job_reopened"), reason: words }),
 ] as const;

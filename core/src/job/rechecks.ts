@@ -8,16 +8,22 @@ import type { JobState } from "./fold.ts";
 import { decisionFor, itemsOf } from "./judged.ts";
 
 export type Recheck = BodyOf<"job_released">["rechecks"][number];
-type Asked = { what: string; hours?: number | undefined; miles?: number | undefined; days?: number | undefined };
+type Asked = {
+  id: string;
+  what: string;
+  hours?: number | undefined;
+  miles?: number | undefined;
+  days?: number | undefined;
+};
 
 /** When it is due by this machine's own meter, and after how many days; neither: at the next job. */
-function due(state: JobState, { what, hours, miles, days }: Asked): Recheck {
+function due(state: JobState, { id, what, hours, miles, days }: Asked): Recheck {
   const meter = state.opened?.body.meter;
   const unit = meter && findUnit(meter.unit);
   const mile = findUnit("mi");
   const away =
     meter?.unit === "h" ? hours : miles !== undefined && unit && mile ? fromBase(toBase(miles, mile), unit) : undefined;
-  return { what, due: meter && away !== undefined ? meter.value + away : null, days: days ?? null };
+  return { id, what, due: meter && away !== undefined ? meter.value + away : null, days: days ?? null };
 }
 
 /**
@@ -32,7 +38,9 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
   const left = activeParts(bench, state).flatMap((part): Asked[] => {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
     const decision = decisions.find((d) => d?.decision === "leave");
-    return decision ? [{ what: `${part.name}: left, ${decision.reason ?? decision.because}` }] : [];
+    return decision
+      ? [{ id: `left-${part.id}`, what: `${part.name}: left, ${decision.reason ?? decision.because}` }]
+      : [];
   });
   return [...set, ...answered, ...left].map((asked) => due(state, asked));
 }

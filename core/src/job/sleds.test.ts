@@ -381,8 +381,8 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
   });
   // The meter stood at 10 h: tension after ten hours, the oil after twenty.
   expect(rechecksOf(bench, job.state)).toEqual([
-    { what: "Chaincase: tension once more", due: 20, days: null },
-    { what: "Chaincase oil: change put off", due: 30, days: null },
+    { id: "chaincase-tension-once-more", what: "Chaincase: tension once more", due: 20, days: null },
+    { id: "chaincase-oil-change-put-off", what: "Chaincase oil: change put off", due: 30, days: null },
   ]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.released?.body.rechecks).toHaveLength(2);

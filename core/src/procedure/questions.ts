@@ -27,6 +27,8 @@ const costSchema = z.strictObject({
 
 /** Something looked at or done again after a release: by the meter, by days, or at the next job where neither is said. */
 export const recheckSchema = z.strictObject({
+  /** What it is, whatever its words: a later release that leaves the same takes its place. */
+  id,
   what: sentence,
   hours: z.number().positive().optional(),
   miles: z.number().positive().optional(),

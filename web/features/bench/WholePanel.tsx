@@ -82,7 +82,7 @@ function knownAt({ bench, state, task, lives }: Props, of: string, tells: string
     said: finding?.word ?? (judged ? verdictWord(judged.verdict) : null),
     tone: judged ? VERDICT_TONE[judged.verdict ?? "none"] : leadTone(finding?.leads ?? null),
     tells: told?.kind === "word" ? told.word : null,
-    since: lives[name] ?? null,
+    since: lives[entry?.id ?? point?.on ?? of] ?? null,
     here: asked || (entry !== undefined && task.entry === of),
   };
 }

@@ -1,4 +1,5 @@
 export type Life = {
+  id: string;
   what: string;
   since: number;
   lasts: number;
@@ -14,8 +15,8 @@ export function Lives({ lives }: { lives: readonly Life[] }) {
     <section aria-label="In the long run" className="pb-8">
       <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">In the long run</h2>
       <ul className="grid gap-x-8 lg:grid-cols-2">
-        {lives.map(({ what, since, lasts, earlier, unit, turns, turnUnit }) => (
-          <li key={what} className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line">
+        {lives.map(({ id, what, since, lasts, earlier, unit, turns, turnUnit }) => (
+          <li key={id} className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line">
             <span>
               {what}
               {earlier.length > 0 && (

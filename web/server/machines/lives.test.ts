@@ -25,7 +25,7 @@ test("turns taken up are counted by adjuster, from released jobs only", async ()
   // One and a half in, a quarter back; the job that is open now counts when it is released.
   expect(await livesOf(db, await machineOf("Ridge sled 2"))).toEqual([
     {
-      ...{ what: "case chain: tension", since: 3010, lasts: 1145, earlier: [], unit: "mi" },
+      ...{ id: "case-chain:tension", what: "case chain: tension", since: 3010, lasts: 1145, earlier: [], unit: "mi" },
       turns: 1.25,
       turnUnit: "turns",
     },
@@ -40,8 +40,8 @@ test("bearings are told by position: how many hours each was in when the machine
   const job = await jobById(db, open?.get("id") as string);
   // Fitted at 12.3 h, here at 76.
   expect(await livesAt(db, job)).toMatchObject({
-    "Bearing, clutch side": "63.7 h in",
-    "Jackshaft bearing, case side": "63.7 h in",
+    "bearing-clutch": "63.7 h in",
+    "bearing-jack-case": "63.7 h in",
   });
 });
 

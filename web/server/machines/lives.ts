@@ -15,6 +15,8 @@ import { jobById, type OpenedJob } from "../jobs/read.ts";
 
 /** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
 export type Life = {
+  /** The part's id, or the role of what is taken up with the step that does it: the words may change. */
+  id: string;
   what: string;
   since: number;
   /** How long it is in by the machine's last meter. */
@@ -34,7 +36,7 @@ const partsRenewed = (bench: Bench, state: JobState) =>
     return fitted && isRenewed(state, part, 1) && activePoints(bench, state).some((point) => point.on === part.id);
   });
 
-type TakenUp = { role: string; name: string; amount: number; unit: string };
+type TakenUp = { id: string; role: string; name: string; amount: number; unit: string };
 
 /** What a line took up of a part that stretches: an adjuster that was turned, or backed off less than it went in. */
 function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
@@ -42,12 +44,17 @@ function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
   const step = stepOf(bench.procedure, body.step);
   if (step?.kind === "adjust" && step.takesUp !== undefined && body.type === "adjust_turned") {
     const name = `${step.title.toLowerCase()}${body.side ? `, ${body.side}` : ""}`;
-    return { role: step.takesUp, name, amount: body.amount, unit: step.turn.unit };
+    return {
+      ...{ id: `${step.id}:${body.side ?? ""}`, role: step.takesUp },
+      name,
+      amount: body.amount,
+      unit: step.turn.unit,
+    };
   }
   if (step?.kind !== "compute" || step.calculator !== "case.backoff" || body.type !== "figure_taken") return null;
   const { takenUp } = body.figures;
   if (step.takesUp === undefined || typeof takenUp !== "number") return null;
-  return { role: step.takesUp, name: "tension", amount: takenUp, unit: "turns" };
+  return { ...{ id: "tension", role: step.takesUp }, name: "tension", amount: takenUp, unit: "turns" };
 }
 
 /**
@@ -58,6 +65,7 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
   const last = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
   const now = Number(last?.get("value") ?? 0);
+  /** By part, in the words of the newest. */
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */
   const taken = new Map<string, Map<string, Life>>();
@@ -67,9 +75,9 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
     const meter = state.opened?.body.meter;
     if (!meter || state.released === null) continue;
     for (const part of partsRenewed(bench, state)) {
-      const before = fitted.get(part.name);
-      fitted.set(part.name, {
-        ...{ what: part.name, since: meter.value, lasts: now - meter.value, unit: meter.unit },
+      const before = fitted.get(part.id);
+      fitted.set(part.id, {
+        ...{ id: part.id, what: part.name, since: meter.value, lasts: now - meter.value, unit: meter.unit },
         earlier: before ? [...before.earlier, meter.value - before.since] : [],
         ...{ turns: null, turnUnit: null },
       });
@@ -81,10 +89,11 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       if (up === null) continue;
       const name = `${up.role.replace("-", " ")}: ${up.name}`;
       const own = taken.get(up.role) ?? new Map<string, Life>();
-      const before = own.get(name);
+      const id = `${up.role}:${up.id}`;
+      const before = own.get(id);
       taken.set(up.role, own);
-      own.set(name, {
-        ...{ what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
+      own.set(id, {
+        ...{ id, what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
         lasts: now - (before?.since ?? meter.value),
         ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
       });
@@ -93,15 +102,15 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
   return [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
 }
 
-/** For a bench whose drawing shows it: how long each part was in when this job came, by the part's name, in words. */
+/** For a bench whose drawing shows it: how long each part was in when this job came, by the part's id, in words. */
 export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
   const opened = fold(events).opened?.body;
   const placed = (bench.procedure.drawing?.views ?? []).flatMap((view) => view.places);
   if (opened === undefined || !placed.some(({ of }) => entryOf(bench.procedure, of))) return {};
   const lives = await livesOf(db, opened.machine.id);
   return Object.fromEntries(
-    lives.flatMap(({ what, since, unit, turns }) =>
-      turns === null ? [[what, `${(opened.meter.value - since).toFixed(1)} ${unit} in`]] : [],
+    lives.flatMap(({ id, since, unit, turns }) =>
+      turns === null ? [[id, `${(opened.meter.value - since).toFixed(1)} ${unit} in`]] : [],
     ),
   );
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import path from "node:path";
-import { type Draft, fold, openPoints, RELEASE_WORD, unsigned } from "@averin/core";
+import { type Draft, fold, isEvent, openPoints, RELEASE_WORD, unsigned } from "@averin/core";
 import type { Database } from "../database.ts";
 import { readDemo, seedDemo } from "../demo.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
@@ -9,7 +9,7 @@ import { intakeSchema } from "../jobs/schema.ts";
 import { appendEvents, openJob } from "../jobs/store.ts";
 import { livesOf } from "./lives.ts";
 import { rechecksDue, rechecksOpen } from "./read.ts";
-import { closeRecheck } from "./store.ts";
+import { closeRecheck, keepRechecks } from "./store.ts";
 import { shopChanged } from "../settings/version.ts";
 
 // The demo's sleds and their released jobs; every figure is invented.
@@ -69,6 +69,25 @@ test("one that is due by the meter stands first once the meter is there", async 
   expect((await rechecksOpen(db, [machineId]))[0]).toMatchObject({ due: true, when: "at 7880.5 km" });
 });
 
+test("what a later release leaves takes the place of the same from before, in whatever words it was said", async () => {
+  const [old] = await db.rechecks.findAll({ where: { machineId, doneAt: null } });
+  const { events } = await jobById(db, old?.get("jobId") as string);
+  const release = events.find((event) => isEvent(event, "job_released"));
+  if (!old || !release || !isEvent(release, "job_released")) throw new Error("the demo's release left nothing");
+  await old.update({ what: "Said otherwise then" });
+  const jobId = old.get("jobId") as string;
+  await db.write((tx) => keepRechecks(db, { jobId, machineId }, [release], fold(events), tx));
+  const words = (await rechecksOpen(db, [machineId])).map((line) => line.what);
+  expect(words).not.toContain("Said otherwise then");
+  expect((await old.reload()).get("note")).toBe("set anew by a later release");
+  await db.rechecks.destroy({ where: { machineId, doneAt: null } });
+  await old.update({
+    ...{ what: "New drive belt: deflection after it has bedded in", doneAt: null },
+    doneBy: null,
+    note: null,
+  });
+});
+
 test("a release that is taken back sets nothing: what it set is withdrawn, what it had closed stands again", async () => {
   const tobin = await actorCalled(db, "Tobin Hask");
   const [own] = await db.rechecks.findAll({ where: { doneAt: null } });
@@ -90,7 +109,16 @@ test("a release that is taken back sets nothing: what it set is withdrawn, what 
 test("in the long run: since which meter a renewed part is in", async () => {
   expect(await livesOf(db, machineId)).toEqual([
     // The meter stands at 7900 since the test before; the belt before this one was fitted at 5010.
-    { what: "Drive belt", since: 7800, lasts: 100, earlier: [2790], unit: "km", turns: null, turnUnit: null },
+    {
+      id: "drive-belt",
+      what: "Drive belt",
+      since: 7800,
+      lasts: 100,
+      earlier: [2790],
+      unit: "km",
+      turns: null,
+      turnUnit: null,
+    },
   ]);
 });
 

@@ -44,15 +44,15 @@ export async function keepRechecks(
   if (fresh.some((event) => isEvent(event, "job_reopened"))) await withdraw(db, jobId, state, transaction);
   const released = fresh.find((event) => isEvent(event, "job_released"));
   if (!released || !isEvent(released, "job_released")) return;
-  const rows = released.body.rechecks.map(({ what, due, days }): RecheckRow => ({
-    ...{ id: randomUUID(), jobId, machineId, what: what.slice(0, 300), dueMeter: due },
+  const rows = released.body.rechecks.map(({ id: about, what, due, days }): RecheckRow => ({
+    ...{ id: randomUUID(), jobId, machineId, about, what: what.slice(0, 300), dueMeter: due },
     dueOn: days === null ? null : new Date(Date.parse(released.at) + days * DAY),
     ...{ doneBy: null, doneAt: null, note: null },
   }));
   if (rows.length === 0) return;
   await db.rechecks.update(
     { doneBy: released.by.name, doneAt: new Date(released.at), note: SET_ANEW },
-    { where: { machineId, what: rows.map((row) => row.what), doneAt: null }, transaction },
+    { where: { machineId, about: rows.map((row) => row.about), doneAt: null }, transaction },
   );
   await db.rechecks.bulkCreate(rows, { transaction });
 }
