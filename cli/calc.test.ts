@@ -6,7 +6,6 @@ const calc = (args: string[], input = ""): { out: string; status: number | null 
   const done = spawnSync(AVERIN, ["calc", ...args], { input, encoding: "utf8" });
   return { out: done.stdout, status: done.status };
 };
-jest.setTimeout(30_000);
 
 test("one object in, one answer out", () => {
   const { out, status } = calc(["quantity.convert"], '{"value":1,"from":"in","to":"mm"}');

@@ -1,5 +1,5 @@
-import { spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
+import { run } from "./child.ts";
 import { Told } from "./told.ts";
 
 type Need = { file: string; debian: string };
@@ -21,7 +21,7 @@ export function ensureDebianPackages(needs: Need[]): void {
   if (missing.length === 0) return;
   const line = `apt-get install -y --no-install-recommends ${missing.join(" ")}`;
   const root = process.getuid?.() === 0;
-  const sudo = !root && spawnSync("sudo", ["-n", "true"], { stdio: "ignore" }).status === 0;
+  const sudo = !root && run("sudo", ["-n", "true"]).code === 0;
   if (!existsSync("/usr/bin/apt-get") || (!root && !sudo)) {
     throw new Told(`Missing on this machine: ${missing.join(", ")}. Run this as root, then start again:\n  ${line}`);
   }
@@ -29,20 +29,16 @@ export function ensureDebianPackages(needs: Need[]): void {
   const apt = (args: string[]) => {
     const command = ["apt-get", "-q", ...args];
     const [program = "apt-get", ...rest] = root ? command : ["sudo", "-n", ...command];
-    return spawnSync(program, rest, {
-      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
-      stdio: ["ignore", "pipe", "pipe"],
-      encoding: "utf8",
-    });
+    return run(program, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } });
   };
   // A half-finished install of before is finished first; with nothing half done this does nothing.
   const configure = root ? ["dpkg", "--configure", "-a"] : ["sudo", "-n", "dpkg", "--configure", "-a"];
-  spawnSync(configure[0] ?? "dpkg", configure.slice(1), { stdio: "ignore" });
+  run(configure[0] ?? "dpkg", configure.slice(1));
   apt(["update"]);
   const done = apt(["install", "-y", "--no-install-recommends", ...missing]);
-  if (done.status !== 0) {
+  if (done.code !== 0) {
     throw new Told(
-      `${done.stderr}\nDebian's packages could not be installed. Run this as root, then start again:\n  ${line}`,
+      `${done.errors}\nDebian's packages could not be installed. Run this as root, then start again:\n  ${line}`,
     );
   }
 }

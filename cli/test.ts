@@ -18,7 +18,7 @@ const WHOLE_RUN_MS = 80 * 60_000;
 const stopped = new AbortController();
 const over = AbortSignal.any([AbortSignal.timeout(WHOLE_RUN_MS), stopped.signal]);
 
-function run(name: string, args: string[], env: NodeJS.ProcessEnv = {}): Promise<number> {
+function run(name: string, args: string[], env: Record<string, string> = {}): Promise<number> {
   return runPart({ name, args, env, over, say });
 }
 
@@ -42,7 +42,7 @@ function counted(code: number, passed: number, failed: number): Count {
   return { passed, failed: code !== 0 && failed === 0 ? 1 : failed };
 }
 
-async function jest(name: string, workspace: string, env: NodeJS.ProcessEnv = {}): Promise<Count> {
+async function jest(name: string, workspace: string, env: Record<string, string> = {}): Promise<Count> {
   const file = results(`${name}.json`);
   const args = ["--experimental-vm-modules", bin("jest/bin/jest.js"), "--config", `${workspace}/jest.config.cjs`];
   const code = await run(

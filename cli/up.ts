@@ -236,7 +236,7 @@ export async function up(args: string[]): Promise<number> {
     const start = (): Promise<Served> => serve({ databaseUrl, host: how.host, port: how.port, dist, settings });
     const served = await start();
     const known = (one: Served): Served => {
-      writeFileSync(APPLICATION_PID, String(one.process.pid));
+      writeFileSync(APPLICATION_PID, String(one.pid));
       return one;
     };
     known(served);

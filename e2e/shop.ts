@@ -87,9 +87,8 @@ export async function openShop(
     query: (sql) => withDatabase(databaseUrl, (db) => db.sequelize.query(sql)),
     firstCode: () => withDatabase(databaseUrl, newFirstCode),
     kill: async () => {
-      const gone = new Promise((resolve) => served.process.once("exit", resolve));
-      served.process.kill("SIGKILL");
-      await gone;
+      process.kill(served.pid, "SIGKILL");
+      await served.gone;
     },
     start: async () => {
       served = await start();

@@ -5,7 +5,7 @@ module.exports = {
   // Only against hanging: the slowest test takes a tenth of it on a quiet machine.
   testTimeout: 300_000,
   transform: {
-    "^.+\\.tsx?$": [
+    "^.+\\.[jt]sx?$": [
       "@swc/jest",
       {
         jsc: {
@@ -17,6 +17,12 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ["/node_modules/(?!(chart.js|@kurkle|comlink|dexie|uuid)/)"],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
+  transformIgnorePatterns: [
+    "/node_modules/(?!(chart.js|@kurkle|comlink|dexie|uuid|execa|get-stream|@sec-ant|figures|human-signals|is-plain-obj|is-stream|npm-run-path|path-key|unicorn-magic|parse-ms|pretty-ms|strip-final-newline|yoctocolors|is-unicode-supported|@sindresorhus)/)",
+  ],
+  moduleNameMapper: {
+    // A package below execa that has no entry for require.
+    "^unicorn-magic$": "<rootDir>/../node_modules/unicorn-magic/node.js",
+    "^@/(.*)$": "<rootDir>/$1",
+  },
 };

@@ -1,9 +1,8 @@
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
-import { spawnSync } from "node:child_process";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
-import { spawn } from "node:child_process";
+import { run, start } from "../child.ts";
 import { freePort } from "../server/mariadb.ts";
 import { DATA, ROOT } from "../paths.ts";
 import { BROWSER_FLAGS, BROWSER_PATH } from "../browser.ts";
@@ -113,14 +112,12 @@ async function emptyPage(browser: Browser): Promise<number> {
   );
   write("app/page.jsx", "export default function Page() { return <p>empty</p>; }\n");
   const next = path.join(ROOT, "node_modules/next/dist/bin/next");
-  const env = { ...process.env, NODE_ENV: "production" as const, NEXT_TELEMETRY_DISABLED: "1" };
-  const built = spawnSync(process.execPath, [next, "build"], { cwd: folder, encoding: "utf8", env });
-  if (built.status !== 0) throw new Error(`the empty page does not build: ${built.stdout}${built.stderr}`);
+  const env = { NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
+  const built = run(process.execPath, [next, "build"], { cwd: folder, env });
+  if (built.code !== 0) throw new Error(`the empty page does not build: ${built.out}${built.errors}`);
   const port = await freePort();
-  const served = spawn(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
-    cwd: folder,
-    stdio: "ignore",
-    env,
+  const served = start(process.execPath, [next, "start", "-H", "127.0.0.1", "-p", String(port)], {
+    ...{ cwd: folder, env, says: "ignore", graceMs: 20_000 },
   });
   try {
     const url = `http://127.0.0.1:${port}/`;
@@ -137,7 +134,7 @@ async function emptyPage(browser: Browser): Promise<number> {
     const page = await browser.newPage();
     return await scriptBytes(page, url);
   } finally {
-    served.kill("SIGTERM");
+    await served?.stop();
     rmSync(folder, { recursive: true, force: true });
   }
 }

@@ -1,4 +1,3 @@
-import { type ChildProcess, spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
@@ -8,6 +7,7 @@ import { setTimeout as wait } from "node:timers/promises";
 import { connect, type Database } from "../../web/server/database.ts";
 import { migrate } from "../../web/server/migrations.ts";
 import { takeProcedures } from "../../web/server/procedures/store.ts";
+import { type Child, run, start } from "../child.ts";
 import { Told } from "../told.ts";
 import { ROOT, WEB } from "../paths.ts";
 
@@ -50,15 +50,12 @@ export function ensureBuilt(name: BuildName): string {
   const lock = path.join(WEB, dist, "lock");
   if (existsSync(lock) && Date.now() - statSync(lock).mtimeMs > 10 * 60_000)
     rmSync(lock, { recursive: true, force: true });
-  const done = spawnSync(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
+  const done = run(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
     cwd: WEB,
-    encoding: "utf8",
-    env: { ...process.env, NODE_ENV: "production", AVERIN_DIST: dist },
+    env: { NODE_ENV: "production", AVERIN_DIST: dist },
   });
-  if (done.status !== 0) {
-    throw new Told(
-      `${done.stdout}\n${done.stderr}\nThe application does not build; what the compiler said stands above.`,
-    );
+  if (done.code !== 0) {
+    throw new Told(`${done.out}\n${done.errors}\nThe application does not build; what the compiler said stands above.`);
   }
   writeFileSync(stampOf(dist), hash);
   return dist;
@@ -117,7 +114,7 @@ export function prepare(url: string, fill?: (db: Database) => Promise<void>): Pr
   });
 }
 
-export type Served = { url: string; process: ChildProcess; gone: Promise<void>; stop: () => Promise<void> };
+export type Served = Child & { url: string };
 
 /** How long a start may take before it is taken to hang, in ms; a busy machine takes a tenth of it. */
 const HANGS_MS = 300_000;
@@ -135,10 +132,9 @@ export async function serve(options: {
 }): Promise<Served> {
   const { host, port } = options;
   mkdirSync(path.join(ROOT, ".data"), { recursive: true });
-  const child = spawn(process.execPath, [path.join(WEB, "serve.mjs")], {
+  const child = start(process.execPath, [path.join(WEB, "serve.mjs")], {
     cwd: WEB,
     env: {
-      ...process.env,
       NODE_ENV: "production",
       AVERIN_DATABASE_URL: options.databaseUrl,
       AVERIN_DIST: options.dist,
@@ -146,28 +142,20 @@ export async function serve(options: {
       PORT: String(port),
       ...options.settings,
     },
-    stdio: ["ignore", "ignore", options.quiet ? "ignore" : "inherit"],
-    detached: true,
+    ...{ says: "ignore", errors: options.quiet ? "ignore" : "inherit", apart: true, graceMs: 20_000 },
   });
-  const gone = new Promise<void>((resolve) => child.once("exit", () => resolve()));
-  const ended = (): boolean => child.exitCode !== null || child.signalCode !== null;
-  const stop = async (): Promise<void> => {
-    if (ended() || child.pid === undefined) return;
-    child.kill("SIGTERM");
-    const hard = setTimeout(() => child.kill("SIGKILL"), 20_000);
-    await gone;
-    clearTimeout(hard);
-  };
+  if (child === null) throw new Told("Node.js could not be started once more.");
   const shown = host === "0.0.0.0" || host === "::" ? "127.0.0.1" : host;
   const encrypted = options.settings?.AVERIN_TLS_CERT !== undefined;
   const url = `${encrypted ? "https" : "http"}://${shown.includes(":") ? `[${shown}]` : shown}:${port}`;
   const from = Date.now();
   while (Date.now() - from < HANGS_MS) {
-    if (ended()) throw new Told("The application stopped at its start; what it said stands above, or in its log.");
-    if (await answers(shown, port, encrypted)) return { url, process: child, gone, stop };
+    if (child.ended())
+      throw new Told("The application stopped at its start; what it said stands above, or in its log.");
+    if (await answers(shown, port, encrypted)) return { ...child, url };
     await wait(100);
   }
-  await stop();
+  await child.stop();
   throw new Told("The application does not answer.");
 }
 

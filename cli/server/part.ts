@@ -1,10 +1,10 @@
-import { spawn } from "node:child_process";
+import { start } from "../child.ts";
 import { ROOT } from "../paths.ts";
 
 type Part = {
   name: string;
   args: string[];
-  env: NodeJS.ProcessEnv;
+  env: Record<string, string>;
   /** Aborted when the whole run is stopped or has lasted too long: a part that runs is ended, a part that has not begun is not begun. */
   over: AbortSignal;
   say: (line: string) => void;
@@ -14,31 +14,26 @@ type Part = {
 const GRACE_MS = 20_000;
 
 /** One part of the tests in a process of its own: its exit code, 1 where it was ended. Its time is said. */
-export function runPart({ name, args, env, over, say }: Part): Promise<number> {
+export async function runPart({ name, args, env, over, say }: Part): Promise<number> {
   const started = Date.now();
   if (over.aborted) {
     say(`FAILED ${name}: not begun: the run was stopped, or has lasted too long`);
-    return Promise.resolve(1);
+    return 1;
   }
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, args, {
-      cwd: ROOT,
-      env: { ...process.env, CI: "1", ...env },
-      stdio: ["ignore", "inherit", "inherit"],
-    });
-    const end = (): void => {
-      child.kill("SIGTERM");
-      setTimeout(() => child.kill("SIGKILL"), GRACE_MS).unref();
-    };
-    over.addEventListener("abort", end, { once: true });
-    child.once("exit", (code) => {
-      over.removeEventListener("abort", end);
-      const ok = code === 0 && !over.aborted;
-      const took = ((Date.now() - started) / 1000).toFixed(0);
-      say(
-        `${ok ? "ok    " : "FAILED"} ${name} (${took} s${over.aborted ? ", ended: the run was stopped, or has lasted too long" : ""})`,
-      );
-      resolve(ok ? 0 : code || 1);
-    });
+  const child = start(process.execPath, args, {
+    cwd: ROOT,
+    env: { CI: "1", ...env },
+    says: "inherit",
+    graceMs: GRACE_MS,
   });
+  const end = (): void => void child?.stop();
+  over.addEventListener("abort", end, { once: true });
+  const code = (await child?.gone) ?? 1;
+  over.removeEventListener("abort", end);
+  const ok = code === 0 && !over.aborted;
+  const took = ((Date.now() - started) / 1000).toFixed(0);
+  say(
+    `${ok ? "ok    " : "FAILED"} ${name} (${took} s${over.aborted ? ", ended: the run was stopped, or has lasted too long" : ""})`,
+  );
+  return ok ? 0 : code || 1;
 }

@@ -1,9 +1,9 @@
-import { spawnSync } from "node:child_process";
 import { X509Certificate } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, renameSync } from "node:fs";
 import { isIP } from "node:net";
 import os from "node:os";
 import path from "node:path";
+import { run } from "../child.ts";
 import { Told } from "../told.ts";
 
 export type Certificate = { cert: string; key: string; fingerprint: string };
@@ -39,16 +39,12 @@ export function ownCertificate(folder: string, host: string): Certificate {
   if (!existsSync(cert) || !existsSync(key)) {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     const alternatives = namesOf(host).map((name) => `${isIP(name) ? "IP" : "DNS"}:${name}`);
-    const done = spawnSync(
-      "openssl",
-      [
-        ...["req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:prime256v1", "-nodes", "-days", "3650"],
-        ...["-subj", "/CN=Averin", "-addext", `subjectAltName=${alternatives.join(",")}`],
-        ...["-keyout", `${key}.new`, "-out", `${cert}.new`],
-      ],
-      { encoding: "utf8" },
-    );
-    if (done.status !== 0) throw new Told(`${done.stderr}\nThe certificate could not be made in ${folder}.`);
+    const done = run("openssl", [
+      ...["req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:prime256v1", "-nodes", "-days", "3650"],
+      ...["-subj", "/CN=Averin", "-addext", `subjectAltName=${alternatives.join(",")}`],
+      ...["-keyout", `${key}.new`, "-out", `${cert}.new`],
+    ]);
+    if (done.code !== 0) throw new Told(`${done.errors}\nThe certificate could not be made in ${folder}.`);
     renameSync(`${key}.new`, key);
     renameSync(`${cert}.new`, cert);
   }

@@ -1,7 +1,7 @@
 import { setTimeout as wait } from "node:timers/promises";
 
 /** A process that is kept alive: how it is started, and what is told when it had to be started again. */
-export type Kept = { gone: Promise<void>; stop: () => Promise<void> };
+export type Kept = { gone: Promise<unknown>; stop: () => Promise<void> };
 
 const FIRST_PAUSE_MS = 500;
 const MOST_PAUSE_MS = 30_000;

@@ -4,7 +4,8 @@ import { type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { saidOf, send } from "@/client/send";
+import { send } from "@/client/send";
+import { useSending } from "@/client/useSending";
 
 /** What is typed for each kind of figure: the field and what it is called. */
 const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]> = {
@@ -69,32 +70,23 @@ export function FigureKey({
 
 function FigureForm({ machine, known, onKept }: { machine: string; known: KnownFigure; onKept: () => void }) {
   const router = useRouter();
-  const [message, setMessage] = useState("");
-  const [busy, setBusy] = useState(false);
   const { key, kind } = known;
   const fields = kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
-  const submit = async (form: FormData): Promise<void> => {
-    setBusy(true);
-    const answer = await send("POST", `/api/machines/${machine}/figures`, { key, ...Object.fromEntries(form) });
-    setBusy(false);
-    if (answer.kind === "kept") {
+  const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
+    start: { grade: "maker's manual" },
+    send: (typed) => send("POST", `/api/machines/${machine}/figures`, { key, ...typed }),
+    kept: () => {
       router.refresh();
-      return onKept();
-    }
-    setMessage(saidOf(answer, "Nothing was kept."));
-  };
+      onKept();
+    },
+    meanwhile: "Nothing was kept.",
+  });
   return (
-    <form
-      className="mt-3 flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit(new FormData(event.currentTarget));
-      }}
-    >
+    <form className="mt-3 flex flex-col gap-3" onSubmit={(event) => void onSubmit(event)}>
       {known.words && (
         <label className="flex flex-col gap-1 font-semibold">
           how it is made
-          <select name="value" className="field text-xl" autoFocus>
+          <select {...register("value")} className="field text-xl" autoFocus>
             {known.words.map((word) => (
               <option key={word}>{word}</option>
             ))}
@@ -104,12 +96,12 @@ function FigureForm({ machine, known, onKept }: { machine: string; known: KnownF
       {fields.map(([name, label], i) => (
         <label key={name} className="flex flex-col gap-1 font-semibold">
           {label}
-          <input name={name} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
+          <input {...register(name)} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
         </label>
       ))}
       <label className="flex flex-col gap-1 font-semibold">
         source
-        <select name="grade" className="field text-xl" defaultValue="maker's manual">
+        <select {...register("grade")} className="field text-xl">
           {SOURCE_GRADES.map((grade) => (
             <option key={grade}>{grade}</option>
           ))}
@@ -118,11 +110,16 @@ function FigureForm({ machine, known, onKept }: { machine: string; known: KnownF
       <div className="grid grid-cols-[1fr_110px] gap-3">
         <label className="flex flex-col gap-1 font-semibold">
           where it stands
-          <input name="where" className="field text-xl" placeholder="book, sheet or label" autoComplete="off" />
+          <input
+            {...register("where")}
+            className="field text-xl"
+            placeholder="book, sheet or label"
+            autoComplete="off"
+          />
         </label>
         <label className="flex flex-col gap-1 font-semibold">
           page
-          <input name="page" className="field text-xl" autoComplete="off" />
+          <input {...register("page")} className="field text-xl" autoComplete="off" />
         </label>
       </div>
       <p role="alert" className="min-h-[1.3em] font-semibold text-past">

@@ -1,8 +1,8 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { saidOf, send } from "@/client/send";
+import { send } from "@/client/send";
+import { useSending } from "@/client/useSending";
 
 /** People whose names differ only in capitals: an administrator gives one of each another name. */
 export function Twins({ groups }: { groups: readonly (readonly { id: string; name: string }[])[] }) {
@@ -25,25 +25,19 @@ export function Twins({ groups }: { groups: readonly (readonly { id: string; nam
 
 function Rename({ person }: { person: { id: string; name: string } }) {
   const router = useRouter();
-  const [message, setMessage] = useState("");
-  const rename = async (form: FormData): Promise<void> => {
-    const answer = await send("POST", `/api/people/${person.id}`, { name: form.get("name") });
-    if (answer.kind === "kept") return router.refresh();
-    setMessage(saidOf(answer, "Nothing was changed."));
-  };
+  const { register, message, busy, onSubmit } = useSending<{ name: string }>({
+    start: { name: person.name },
+    send: (fields) => send("POST", `/api/people/${person.id}`, fields),
+    kept: () => router.refresh(),
+    meanwhile: "Nothing was changed.",
+  });
   return (
-    <form
-      className="flex flex-wrap items-center gap-2 py-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void rename(new FormData(event.currentTarget));
-      }}
-    >
+    <form className="flex flex-wrap items-center gap-2 py-1" onSubmit={(event) => void onSubmit(event)}>
       <label className="flex items-center gap-2 font-semibold">
         {person.name}
-        <input name="name" defaultValue={person.name} className="field" autoComplete="off" required />
+        <input {...register("name")} className="field" autoComplete="off" required />
       </label>
-      <button type="submit" className="key">
+      <button type="submit" className="key" disabled={busy}>
         Rename
       </button>
       <span role="alert" className="font-semibold text-past">

@@ -10,6 +10,7 @@ import {
   setAside,
 } from "@averin/core";
 import { Dialog } from "radix-ui";
+import { minuteOfYear } from "@/ui/times";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
 
@@ -83,7 +84,7 @@ function Lines({
             className="grid min-h-[48px] grid-cols-[44px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
           >
             <span className="figure text-soft">{event.number}</span>
-            <span className="figure text-[15px]">{event.at.slice(5, 16).replace("T", " ")}</span>
+            <span className="figure text-[15px]">{minuteOfYear(event.at)}</span>
             <span className="truncate text-[15px]">{event.by.name}</span>
             <span>
               {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}

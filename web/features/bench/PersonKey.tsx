@@ -4,10 +4,13 @@ import { type Actor, actorSchema } from "@averin/core";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { z } from "zod";
-import { saidOf, send } from "@/client/send";
+import { send } from "@/client/send";
+import { useSending } from "@/client/useSending";
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
 const takenSchema = z.object({ actor: actorSchema });
+type Taken = z.infer<typeof takenSchema>;
+const EMPTY = { pin: "", word: "" };
 
 /** Who is at the bench; another takes over with a PIN, and the screen stays as it is. */
 export function PersonKey({
@@ -23,31 +26,34 @@ export function PersonKey({
 }) {
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<Colleague | null>(null);
-  const [pin, setPin] = useState("");
-  const [word, setWord] = useState("");
-  const [said, setSaid] = useState("");
   const own = chosen?.id === actor.id;
-
+  const { register, reset, say, message, onSubmit } = useSending<{ pin: string; word?: string }, Taken | null>({
+    start: EMPTY,
+    send: async ({ pin, word = "" }) => {
+      const proof = /^\d{4,8}$/.test(word) ? { oldPin: word } : { password: word };
+      const answer = own
+        ? await send(
+            "POST",
+            "/api/session/pin",
+            { pin, ...proof },
+            z.unknown().transform(() => null),
+          )
+        : await send("POST", "/api/session/takeover", { personId: chosen?.id, pin }, takenSchema);
+      // What was typed unseen is typed anew.
+      reset(EMPTY);
+      return answer;
+    },
+    kept: (taken) => {
+      if (taken) onTaken(taken.actor);
+      close(false);
+    },
+    meanwhile: "Stay as you are and try again.",
+  });
   const close = (now: boolean): void => {
     setOpen(now);
     setChosen(null);
-    setPin("");
-    setWord("");
-    setSaid("");
-  };
-  const enter = async (): Promise<void> => {
-    if (!chosen) return;
-    const answer = own
-      ? await send("POST", "/api/session/pin", {
-          pin,
-          ...(/^\d{4,8}$/.test(word) ? { oldPin: word } : { password: word }),
-        })
-      : await send("POST", "/api/session/takeover", { personId: chosen.id, pin }, takenSchema);
-    setPin("");
-    setWord("");
-    if (answer.kind !== "kept") return setSaid(saidOf(answer, "Stay as you are and try again."));
-    if (!own) onTaken((answer.value as z.infer<typeof takenSchema>).actor);
-    close(false);
+    reset(EMPTY);
+    say("");
   };
 
   return (
@@ -90,13 +96,7 @@ export function PersonKey({
             ))}
           </ul>
           {chosen && (
-            <form
-              className="flex flex-wrap items-end gap-2"
-              onSubmit={(event) => {
-                event.preventDefault();
-                void enter();
-              }}
-            >
+            <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => void onSubmit(event)}>
               {own && (
                 <label className="w-full">
                   <span className="caption mb-2 block">my password, or the PIN I had</span>
@@ -104,8 +104,7 @@ export function PersonKey({
                     autoFocus
                     type="password"
                     autoComplete="current-password"
-                    value={word}
-                    onChange={(event) => setWord(event.target.value)}
+                    {...register("word")}
                     className="min-h-[52px] w-full border-2 border-ink bg-ground px-3 text-2xl"
                   />
                 </label>
@@ -119,8 +118,7 @@ export function PersonKey({
                   type="password"
                   inputMode="numeric"
                   autoComplete="off"
-                  value={pin}
-                  onChange={(event) => setPin(event.target.value)}
+                  {...register("pin")}
                   className="figure min-h-[52px] w-full border-2 border-ink bg-ground px-3 text-2xl font-bold"
                 />
               </label>
@@ -130,7 +128,7 @@ export function PersonKey({
             </form>
           )}
           <p role="alert" className="min-h-6 pt-2 font-semibold text-past">
-            {said}
+            {message}
           </p>
         </Dialog.Content>
       </Dialog.Portal>

@@ -1,4 +1,5 @@
 import type { Bench, JobState, OpenPoint } from "@averin/core";
+import { minuteOf } from "@/ui/times";
 
 /** Nothing waits any more: what is left is signed for by a lead, one by one, and the job is released. */
 export function ReleasePanel({
@@ -33,8 +34,7 @@ export function ReleasePanel({
       <article className="flex flex-col gap-3">
         <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Released</h1>
         <p className="text-xl">
-          By {state.released.by.name}, {state.released.at.slice(0, 16).replace("T", " ")} UTC. The sheet is ready to
-          print.
+          By {state.released.by.name}, {minuteOf(state.released.at)} UTC. The sheet is ready to print.
         </p>
         <p className="text-soft">
           Was something forgotten? A lead takes the release back, with a reason; the sheet that was printed stays under

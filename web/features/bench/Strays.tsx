@@ -4,6 +4,7 @@ import type { Stray } from "@averin/core";
 import { useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { AskedWord } from "@/ui/AskedWord";
+import { minuteOfYear } from "@/ui/times";
 
 /** Lines that the record could not take, as they were typed: each until it is typed again or put away with a word. */
 export function Strays({ strays, onFill }: { strays: readonly Stray[]; onFill: (text: string) => void }) {
@@ -31,8 +32,7 @@ function Line({ stray, onFill }: { stray: Stray; onFill: (text: string) => void 
     <li className="border-t border-line py-1">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 leading-tight">
         <span className="min-w-0 flex-1 basis-[320px]">
-          <strong className="whitespace-pre-line">“{stray.text}”</strong> {stray.by},{" "}
-          {stray.typedAt.slice(5, 16).replace("T", " ")} UTC
+          <strong className="whitespace-pre-line">“{stray.text}”</strong> {stray.by}, {minuteOfYear(stray.typedAt)} UTC
           <span className="block text-past">{stray.why}</span>
         </span>
         <button type="button" className="key" onClick={() => onFill(stray.text)}>

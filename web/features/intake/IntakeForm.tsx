@@ -2,8 +2,10 @@
 
 import Link from "next/link";
 import { useRef, useState } from "react";
+import { type UseFormRegister, useWatch } from "react-hook-form";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
+import { leaveFor, useSending } from "@/client/useSending";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 
@@ -27,9 +29,36 @@ const UNITS: [string, string][] = [
   ["mi", "miles"],
   ["km", "kilometres"],
 ];
+type Fields = {
+  machine: string;
+  meter: string;
+  procedure: string;
+  complaint: string;
+  symptom: string;
+  /** Of a machine not seen before. */
+  book?: string;
+  mark?: string;
+  year?: string;
+  ownerName?: string;
+  ownerContact?: string;
+  meterUnit?: string;
+};
+type Chosen = { machine: string; book?: string | undefined; procedure: string };
+const meterOf = (typed: string): number => Number(typed.trim().replace(",", "."));
 const openedSchema = z.object({ id: z.string() });
 const foundSchema = z.object({ job: openedSchema.nullable() });
 const LOOK_MS = 2000;
+
+/** Which machine it is, or what is said of one not seen before. */
+function machineSaid(typed: Fields) {
+  const said = (word: string | undefined): string => (word ?? "").trim();
+  if (typed.machine !== "new") return { id: typed.machine };
+  return {
+    ...{ book: said(typed.book), mark: said(typed.mark), meterUnit: said(typed.meterUnit) },
+    year: said(typed.year) === "" ? null : Number(typed.year),
+    owner: { name: said(typed.ownerName), contact: said(typed.ownerContact) },
+  };
+}
 
 /** The counter's form: which machine, whose, what its meter says, what the owner says. */
 export function IntakeForm({
@@ -45,62 +74,50 @@ export function IntakeForm({
   procedures: IntakeProcedure[];
 }) {
   const [machines, setMachines] = useState(listed);
-  const [machineId, setMachineId] = useState(listed[0]?.id ?? "new");
-  const [bookId, setBookId] = useState(books[0]?.id ?? "");
-  const [procedureId, setProcedureId] = useState("");
-  const [message, setMessage] = useState("");
   const [goesBack, setGoesBack] = useState<number | null>(null);
-  const [busy, setBusy] = useState(false);
   // One id for this form however often it is sent: an answer that was lost opens no second job.
   const [id, setId] = useState<string>(() => newId());
   const ready = useReady();
-  const known = machines.find((machine) => machine.id === machineId);
-  const builds = known?.builds ?? books.find((book) => book.id === bookId)?.builds ?? [];
-  const offered = procedures.filter((procedure) => builds.includes(procedure.build));
-  const chosen = offered.find((procedure) => procedure.id === procedureId) ?? offered[0];
 
-  const submit = async (form: FormData): Promise<void> => {
-    const text = (name: string): string => String(form.get(name) ?? "").trim();
-    const meter = Number(text("meter").replace(",", "."));
-    if (text("meter") === "" || !Number.isFinite(meter)) return setMessage("The meter takes a figure, such as 61.4.");
-    const year = text("year");
-    setBusy(true);
-    const machine = known
-      ? { id: known.id }
-      : {
-          book: text("book"),
-          mark: text("mark"),
-          year: year === "" ? null : Number(year),
-          meterUnit: text("meterUnit"),
-          owner: { name: text("ownerName"), contact: text("ownerContact") },
-        };
-    const answer = await send(
-      "POST",
-      "/api/jobs",
-      {
-        id,
-        machine,
-        meter,
-        meterGoesBack: goesBack === meter,
-        complaint: text("complaint"),
-        symptom: text("symptom"),
-        procedure: chosen?.id,
-      },
-      openedSchema,
-    );
-    if (answer.kind === "kept") return window.location.assign(`/jobs/${answer.value.id}`);
-    setBusy(false);
-    if (answer.kind === "refused" && answer.error.path === "meter" && answer.status === 409) {
-      setGoesBack(meter);
-      return setMessage(`${answer.error.message} Press again to take ${meter} as a changed meter.`);
-    }
-    if (answer.kind === "refused") return setMessage(answer.error.message);
-    if (answer.kind === "fault") {
-      setId(newId());
-      return setMessage(answer.message);
-    }
-    await look();
+  const knownOf = ({ machine }: Chosen) => machines.find(({ id }) => id === machine);
+  const offeredTo = (fields: Chosen): IntakeProcedure[] => {
+    const builds = knownOf(fields)?.builds ?? books.find(({ id }) => id === fields.book)?.builds ?? [];
+    return procedures.filter((procedure) => builds.includes(procedure.build));
   };
+  // What was chosen for another machine is not offered for this one.
+  const chosenOf = (fields: Chosen): IntakeProcedure | undefined => {
+    const offered = offeredTo(fields);
+    return offered.find(({ id }) => id === fields.procedure) ?? offered[0];
+  };
+  const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, { id: string }>({
+    start: { machine: listed[0]?.id ?? "new", book: books[0]?.id ?? "" },
+    send: (typed) =>
+      send(
+        "POST",
+        "/api/jobs",
+        {
+          ...{ id, machine: machineSaid(typed), meter: meterOf(typed.meter) },
+          meterGoesBack: goesBack === meterOf(typed.meter),
+          ...{ complaint: typed.complaint.trim(), symptom: typed.symptom, procedure: chosenOf(typed)?.id },
+        },
+        openedSchema,
+      ),
+    kept: (job) => leaveFor(`/jobs/${job.id}`),
+    meanwhile: "",
+    instead: (answer, { meter }) => {
+      if (answer.kind === "refused" && answer.error.path === "meter" && answer.status === 409) {
+        setGoesBack(meterOf(meter));
+        return `${answer.error.message} Press again to take ${meterOf(meter)} as a changed meter.`;
+      }
+      if (answer.kind === "fault") setId(newId());
+      return answer.kind === "unreachable" ? look() : null;
+    },
+  });
+  const [machineId, bookId, procedureId] = useWatch({ control, name: ["machine", "book", "procedure"] });
+  const fields = { machine: machineId, book: bookId, procedure: procedureId };
+  const known = knownOf(fields);
+  const offered = offeredTo(fields);
+  const chosen = chosenOf(fields);
 
   const asked = useRef(0);
   const search = async (words: string): Promise<void> => {
@@ -109,44 +126,28 @@ export function IntakeForm({
     const found = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, listedSchema);
     // An answer that was overtaken by a later one says nothing any more.
     if (turn !== asked.current) return;
-    if (found.kind !== "kept") return setMessage(saidOf(found, "The list stands as it was."));
+    if (found.kind !== "kept") return say(saidOf(found, "The list stands as it was."));
     const none = found.value.machines.length === 0;
-    setMessage(
-      none ? `No machine is found by “${words}”: try fewer letters, or take it in as one not seen before.` : "",
-    );
+    say(none ? `No machine is found by “${words}”: try fewer letters, or take it in as one not seen before.` : "");
     setMachines(found.value.machines);
-    setMachineId(found.value.machines[0]?.id ?? "new");
+    setValue("machine", found.value.machines[0]?.id ?? "new");
   };
 
   /** The answer was lost: whether the job was opened is not known, so it is looked for, as long as it takes. */
-  const look = async (): Promise<void> => {
-    setBusy(true);
-    setMessage("The answer was lost: it is not known whether the job was opened. Looking …");
+  const look = async (): Promise<string> => {
+    say("The answer was lost: it is not known whether the job was opened. Looking …");
     for (;;) {
       const found = await send("GET", `/api/intakes/${id}`, undefined, foundSchema);
-      if (found.kind === "kept" && found.value.job) return window.location.assign(`/jobs/${found.value.job.id}`);
-      if (found.kind === "kept") {
-        setBusy(false);
-        return setMessage("Looked: no job was opened. What you typed stands here; press again.");
-      }
-      if (found.kind !== "unreachable") {
-        setBusy(false);
-        return setMessage(`${saidOf(found, "")} Pressing again opens no second job.`);
-      }
-      setMessage("The server does not answer: it is not known whether the job was opened. Looking again …");
+      if (found.kind === "kept" && found.value.job) await leaveFor(`/jobs/${found.value.job.id}`);
+      if (found.kind === "kept") return "Looked: no job was opened. What you typed stands here; press again.";
+      if (found.kind !== "unreachable") return `${saidOf(found, "")} Pressing again opens no second job.`;
+      say("The server does not answer: it is not known whether the job was opened. Looking again …");
       await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
     }
   };
 
   return (
-    <form
-      method="post"
-      className="grid gap-5 md:grid-cols-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit(new FormData(event.currentTarget));
-      }}
-    >
+    <form method="post" className="grid gap-5 md:grid-cols-2" onSubmit={(event) => void onSubmit(event)}>
       <fieldset className="flex flex-col gap-4">
         <legend className="caption mb-2">the machine</legend>
         {more && (
@@ -162,12 +163,7 @@ export function IntakeForm({
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Machine
-          <select
-            name="machine"
-            className="field"
-            value={machineId}
-            onChange={(event) => setMachineId(event.target.value)}
-          >
+          <select {...register("machine")} value={machineId} className="field">
             {machines.map((machine) => (
               <option key={machine.id} value={machine.id}>
                 {machine.label}
@@ -195,12 +191,14 @@ export function IntakeForm({
             ))}
           </p>
         ) : (
-          <NewMachine books={books} onBook={setBookId} />
+          <NewMachine books={books} register={register} />
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Meter now{known ? `, ${known.meterUnit}` : ""}
           <input
-            name="meter"
+            {...register("meter", {
+              validate: (typed) => Number.isFinite(meterOf(typed)) || "The meter takes a figure, such as 61.4.",
+            })}
             inputMode="decimal"
             className="field figure text-xl"
             required
@@ -212,12 +210,7 @@ export function IntakeForm({
         <legend className="caption mb-2">why it is here</legend>
         <label className="flex flex-col gap-1 font-semibold">
           What is worked on
-          <select
-            name="procedure"
-            className="field"
-            value={chosen?.id ?? ""}
-            onChange={(event) => setProcedureId(event.target.value)}
-          >
+          <select {...register("procedure")} value={chosen?.id ?? ""} className="field">
             {offered.map((procedure) => (
               <option key={procedure.id} value={procedure.id}>
                 {procedure.title}
@@ -227,7 +220,7 @@ export function IntakeForm({
         </label>
         <label className="flex flex-col gap-1 font-semibold">
           What the owner says
-          <textarea name="complaint" rows={4} maxLength={500} className="field py-2" required />
+          <textarea {...register("complaint")} rows={4} maxLength={500} className="field py-2" required />
         </label>
         <fieldset>
           <legend className="font-semibold">Symptom</legend>
@@ -239,7 +232,7 @@ export function IntakeForm({
               >
                 <input
                   type="radio"
-                  name="symptom"
+                  {...register("symptom")}
                   value={symptom}
                   defaultChecked={i === 0}
                   className="size-5 accent-petrol"
@@ -260,12 +253,12 @@ export function IntakeForm({
   );
 }
 
-function NewMachine({ books, onBook }: { books: IntakeBook[]; onBook: (id: string) => void }) {
+function NewMachine({ books, register }: { books: IntakeBook[]; register: UseFormRegister<Fields> }) {
   return (
     <div className="grid grid-cols-2 gap-3">
       <label className="col-span-2 flex flex-col gap-1 font-semibold">
         Model and its spec book
-        <select name="book" className="field" required onChange={(event) => onBook(event.target.value)}>
+        <select {...register("book")} className="field" required>
           {books.map((book) => (
             <option key={book.id} value={book.id}>
               {book.label}, {book.builds.join(", ")}
@@ -275,12 +268,12 @@ function NewMachine({ books, onBook }: { books: IntakeBook[]; onBook: (id: strin
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Plate or mark
-        <input name="mark" className="field" maxLength={80} required />
+        <input {...register("mark")} className="field" maxLength={80} required />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Year, if known
         <input
-          name="year"
+          {...register("year")}
           inputMode="numeric"
           className="field"
           pattern="(19|20)\d\d"
@@ -289,15 +282,15 @@ function NewMachine({ books, onBook }: { books: IntakeBook[]; onBook: (id: strin
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Owner
-        <input name="ownerName" className="field" maxLength={120} required />
+        <input {...register("ownerName")} className="field" maxLength={120} required />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         How to reach them
-        <input name="ownerContact" className="field" maxLength={200} required />
+        <input {...register("ownerContact")} className="field" maxLength={200} required />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Meter reads
-        <select name="meterUnit" className="field">
+        <select {...register("meterUnit")} className="field">
           {UNITS.map(([unit, word]) => (
             <option key={unit} value={unit}>
               {word}

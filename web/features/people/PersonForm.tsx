@@ -1,9 +1,9 @@
 "use client";
 
-import { useState } from "react";
-import { saidOf, send } from "@/client/send";
+import { send } from "@/client/send";
 import { signedInAnew } from "@/client/signOut";
 import { useReady } from "@/client/useReady";
+import { leaveFor, useSending } from "@/client/useSending";
 
 /** Name and password, for signing in and for the first administrator. */
 export function PersonForm({
@@ -18,37 +18,25 @@ export function PersonForm({
   /** What lets the first person be made. */
   code?: string;
 }) {
-  const [message, setMessage] = useState("");
-  const [busy, setBusy] = useState(false);
   const ready = useReady();
-  const submit = async (form: FormData): Promise<void> => {
-    setBusy(true);
-    const person = { name: form.get("name"), password: form.get("password") };
-    const answer = await send("POST", action, code === undefined ? person : { ...person, code });
-    if (answer.kind === "kept") {
+  const { register, message, busy, onSubmit } = useSending<{ name: string; password: string }>({
+    send: (person) => send("POST", action, code === undefined ? person : { ...person, code }),
+    kept: () => {
       signedInAnew();
-      return window.location.assign("/");
-    }
-    setBusy(false);
-    setMessage(saidOf(answer, "Is Averin running?"));
-  };
+      return leaveFor("/");
+    },
+    meanwhile: "Is Averin running?",
+  });
   return (
-    <form
-      method="post"
-      className="flex flex-col gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit(new FormData(event.currentTarget));
-      }}
-    >
+    <form method="post" className="flex flex-col gap-4" onSubmit={(event) => void onSubmit(event)}>
       <label className="flex flex-col gap-1 font-semibold">
         Name
-        <input name="name" className="field text-xl" autoComplete="username" autoFocus required />
+        <input {...register("name")} className="field text-xl" autoComplete="username" autoFocus required />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Password
         <input
-          name="password"
+          {...register("password")}
           type="password"
           className="field text-xl"
           autoComplete={newPassword ? "new-password" : "current-password"}

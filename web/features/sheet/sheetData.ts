@@ -41,6 +41,7 @@ import {
   verdictSentence,
   waitsOf,
 } from "@averin/core";
+import { dayOf } from "../../ui/times.ts";
 
 export type ReadingRow = {
   name: string;
@@ -169,7 +170,7 @@ function waysOf(bench: Bench, state: JobState): SheetData["ways"] {
     const question = questionOf(bench.procedure, last.body.question);
     const { word, means, preset, agreed, estimate, reason } = last.body;
     if (agreed && estimate) {
-      const told = `${estimate.total} ${estimate.currency}; ${agreed.name} said “${agreed.wording}”, ${agreed.on ?? day(last.at)}`;
+      const told = `${estimate.total} ${estimate.currency}; ${agreed.name} said “${agreed.wording}”, ${agreed.on ?? dayOf(last.at)}`;
       return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own: told, by: last.by.name }];
     }
     const changed = reason === null ? "" : `changed because ${reason}`;
@@ -267,7 +268,7 @@ function leftOf(bench: Bench, state: JobState): SheetData["left"] {
     ...[...state.signed.values()].map((event) => ({
       text: event.body.text,
       risk: riskOf(event.body.key),
-      signed: `${event.body.reason}, signed by ${event.by.name}, ${day(event.at)}`,
+      signed: `${event.body.reason}, signed by ${event.by.name}, ${dayOf(event.at)}`,
     })),
     ...unsigned(state, points).map((point) => ({ text: point.text, risk: riskOf(point.key), signed: null })),
   ];
@@ -308,12 +309,12 @@ export function sheetData(
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
     line: `${bench.procedure.title} · ${meter.value} ${meter.unit} · ${owner.name}`,
     state: state.released
-      ? `released ${day(state.released.at)} by ${state.released.by.name}`
+      ? `released ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,
-    complaint: `Came in ${day(opened.at)} for: ${complaint} (${symptom})`,
+    complaint: `Came in ${dayOf(opened.at)} for: ${complaint} (${symptom})`,
     stops: stopsOf(bench, state).map(({ text, cleared }) => ({
       text,
-      cleared: cleared && `${cleared.body.reason}, ${cleared.by.name}, ${day(cleared.at)}`,
+      cleared: cleared && `${cleared.body.reason}, ${cleared.by.name}, ${dayOf(cleared.at)}`,
     })),
     readings: activePoints(bench, state)
       .filter((p): p is MeasurePoint => p.kind === "measure")
@@ -345,10 +346,10 @@ export function sheetData(
           `${line.name}: ${line.out} ${line.temporary ? "put on" : "out"}, ${line.in ?? 0} ${line.temporary ? "taken away" : "in"}`,
       ),
     left: leftOf(bench, state),
-    notes: state.notes.map((event) => `${event.body.text} (${event.by.name}, ${day(event.at)})`),
+    notes: state.notes.map((event) => `${event.body.text} (${event.by.name}, ${dayOf(event.at)})`),
     photos: state.photos.map((event) => ({
       id: event.body.photo,
-      caption: `${event.body.caption || "photo"} (${event.by.name}, ${day(event.at)})`,
+      caption: `${event.body.caption || "photo"} (${event.by.name}, ${dayOf(event.at)})`,
     })),
     cautions:
       cautions.length === 0

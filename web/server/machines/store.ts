@@ -1,4 +1,5 @@
 import { type Actor, isEvent, type JobEvent, type JobState } from "@averin/core";
+import { addDays } from "date-fns";
 import { randomUUID } from "node:crypto";
 import type { Database, MachineRow, RecheckRow, Tx } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
@@ -26,8 +27,6 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
   return row;
 }
 
-const DAY = 86_400_000;
-
 const SET_ANEW = "set anew by a later release";
 
 /**
@@ -46,7 +45,7 @@ export async function keepRechecks(
   if (!released || !isEvent(released, "job_released")) return;
   const rows = released.body.rechecks.map(({ id: about, what, due, days }): RecheckRow => ({
     ...{ id: randomUUID(), jobId, machineId, about, what: what.slice(0, 300), dueMeter: due },
-    dueOn: days === null ? null : new Date(Date.parse(released.at) + days * DAY),
+    dueOn: days === null ? null : addDays(released.at, days),
     ...{ doneBy: null, doneAt: null, note: null },
   }));
   if (rows.length === 0) return;
