@@ -1,3 +1,4 @@
+import { parseArgs } from "node:util";
 import { judgeLines, pick, slack } from "./measures/calculators.ts";
 import { append } from "./measures/append.ts";
 import { door } from "./measures/door.ts";
@@ -28,12 +29,19 @@ async function all(): Promise<Measured[]> {
   }
 }
 
+function asJson(args: string[]): boolean {
+  try {
+    return parseArgs({ args, options: { json: { type: "boolean", default: false } } }).values.json;
+  } catch (error) {
+    throw new Told(`${error instanceof Error ? error.message : String(error)}. Use: ./averin bench [--json]`);
+  }
+}
+
 /** `./averin bench`: ratios in one run, each beside its floor; exit 1 when a goal is missed. */
 export async function bench(args: string[]): Promise<number> {
-  const stray = args.find((arg) => arg !== "--json");
-  if (stray !== undefined) throw new Told(`"${stray}" is not known here: ./averin bench [--json]`);
+  const json = asJson(args);
   const figures = await all();
-  if (args.includes("--json")) process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`);
+  if (json) process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`);
   else {
     process.stdout.write(`${wholeWalk()}\n`);
     for (const f of figures) {

@@ -1,4 +1,5 @@
 import { createInterface } from "node:readline";
+import { parseArgs } from "node:util";
 import { calculators, type RefusalData } from "@averin/core";
 import { z } from "zod";
 
@@ -26,24 +27,31 @@ async function readAll(): Promise<string> {
   return Buffer.concat(chunks).toString("utf8");
 }
 
+/** What is asked for, or what is not known of it. */
+function asked(args: string[]) {
+  const flag = { type: "boolean", default: false } as const;
+  try {
+    const { values, positionals } = parseArgs({
+      ...{ args, allowPositionals: true },
+      options: { list: flag, lines: flag, schema: flag },
+    });
+    if (positionals.length > 1) throw new Error(`"${positionals[1]}" is one name too many`);
+    return { values, name: positionals[0] };
+  } catch (error) {
+    const [what] = (error instanceof Error ? error.message : String(error)).split(". ");
+    return `${what}: ./averin calc NAME [--lines] [--schema], or --list.`;
+  }
+}
+
 /** `./averin calc NAME`: one object, or with --lines one a line, answered in order. */
 export async function calc(args: string[]): Promise<number> {
-  const flags = new Set(args.filter((arg) => arg.startsWith("--")));
-  const names = args.filter((arg) => !arg.startsWith("--"));
-  if (flags.has("--list")) {
-    process.stdout.write([...calculators.keys()].map((name) => `${name}\n`).join(""));
+  const given = asked(args);
+  if (typeof given === "string") return failed({ code: "unknown_field", path: "name", message: given });
+  const { values, name } = given;
+  if (values.list) {
+    process.stdout.write([...calculators.keys()].map((one) => `${one}\n`).join(""));
     return 0;
   }
-  const stray = [...flags].find((flag) => !["--lines", "--schema"].includes(flag));
-  if (stray !== undefined || names.length > 1) {
-    const what = stray ?? names[1] ?? "";
-    return failed({
-      code: "unknown_field",
-      path: "name",
-      message: `"${what}" is not known here: ./averin calc NAME [--lines] [--schema], or --list.`,
-    });
-  }
-  const name = names[0];
   const calculator = name === undefined ? undefined : calculators.get(name);
   if (calculator === undefined) {
     const code = name === undefined ? "missing" : "unsupported";
@@ -53,11 +61,11 @@ export async function calc(args: string[]): Promise<number> {
         : `There is no calculator "${name}"; --list prints their names.`;
     return failed({ code, path: "name", message });
   }
-  if (flags.has("--schema")) {
+  if (values.schema) {
     print({ input: z.toJSONSchema(calculator.input, { io: "input" }), output: z.toJSONSchema(calculator.output) });
     return 0;
   }
-  if (!flags.has("--lines")) {
+  if (!values.lines) {
     const parsed = parseJson(await readAll());
     if (!parsed.ok) return failed(parsed.error);
     const answer = calculator.run(parsed.value);

@@ -174,9 +174,10 @@ test("a skid of another model: a shrunk template drills nothing, and the drill i
     "Rear centres from the fixed point": ["812 812.5"],
   };
   await workUntil(page, "Centres punched, looked at by a second", answers);
-  // Two tabs: what the second typed is there in the first.
+  // Two tabs, the second opened while the first's lines may be on their way: what it typed is there in the first.
   const other = await page.context().newPage();
   await other.goto(page.url());
+  await expect(other.getByRole("heading", { level: 1, name: "Centres punched" })).toBeVisible();
   await expect(other.locator("#entry")).toBeFocused();
   await typeLines(other, [""]);
   await expect(heading).not.toHaveText("Centres punched, looked at by a second");

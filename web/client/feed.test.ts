@@ -82,6 +82,24 @@ test("the page that holds the lock opens the one stream, on every job that any p
   expect(last().closed).toBe(true);
 });
 
+test("a page that was opened while a line was on its way gets it: the stream is asked from there once more", () => {
+  const own = page("a", 4);
+  lead();
+  say({ jobId: "a", events: [event(5)] });
+  // As it was read before the line was kept; the one that has all of it asks for nothing.
+  Channel.last.onmessage({ data: { kind: "wants", page: "late", wants: { a: 4 } } });
+  expect([Source.all.length, last().url]).toEqual([2, "/api/feed?jobs=a:4"]);
+  say({ jobId: "a", events: [event(5)] });
+  Channel.last.onmessage({ data: { kind: "wants", page: "late", wants: { a: 5 } } });
+  expect(Source.all).toHaveLength(2);
+  // A page's own gap is caught up the same way.
+  const second = page("a", 3);
+  expect(last().url).toBe("/api/feed?jobs=a:3");
+  Channel.last.onmessage({ data: { kind: "leaves", page: "late" } });
+  second.end();
+  own.end();
+});
+
 test("a page without the lock opens no stream: it says what it shows, and hears what the other one passes on", () => {
   const own = page("a", 4);
   expect(Channel.last.said).toContainEqual({ kind: "wants", page: expect.any(String), wants: { a: 4 } });

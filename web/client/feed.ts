@@ -40,6 +40,8 @@ let channel: BroadcastChannel | null = null;
 let leading = false;
 let source: EventSource | null = null;
 let listenedTo = "";
+/** How far the stream has told each job that it is on. */
+const told = new Map<string, number>();
 let again: ReturnType<typeof setTimeout> | undefined;
 let asking: ReturnType<typeof setInterval> | undefined;
 
@@ -71,6 +73,10 @@ function wanted(): Wants {
   return all;
 }
 
+/** Whether a page has less of a job than the stream has told already: it was opened while a line was on its way. */
+const behind = (wants: Wants): boolean =>
+  Object.entries(wants).some(([job, after]) => after < (told.get(job) ?? after));
+
 /** Opens the one stream of this browser on all jobs that its pages show; where nothing changed it stays as it is. */
 function listenToAll(anew = false): void {
   if (!leading) return;
@@ -81,6 +87,8 @@ function listenToAll(anew = false): void {
   source?.close();
   source = null;
   listenedTo = jobs;
+  told.clear();
+  for (const [job, after] of Object.entries(wants)) told.set(job, after);
   if (jobs === "") return;
   const asked = Object.entries(wants).map(([job, after]) => `${job}:${after}`);
   const stream = new EventSource(`/api/feed?jobs=${asked.join(",")}`);
@@ -92,6 +100,8 @@ function listenToAll(anew = false): void {
   stream.onopen = () => reached(true);
   stream.onmessage = ({ data }: MessageEvent<string>) => {
     const message = messageSchema.parse(JSON.parse(data));
+    const { jobId, events = [] } = message;
+    if (jobId !== undefined) told.set(jobId, Math.max(told.get(jobId) ?? 0, ...events.map(({ number }) => number)));
     hand(message);
     pass({ kind: "heard", message });
   };
@@ -107,14 +117,18 @@ function take(what: Passed): void {
   if (what.kind === "heard") return hand(what.message);
   if (what.kind === "reach") return reach(what.yes);
   if (what.kind === "who") return sayWants();
-  if (what.kind === "leaves") others.delete(what.page);
-  else others.set(what.page, { wants: what.wants, at: Date.now() });
-  listenToAll();
+  if (what.kind === "leaves") {
+    others.delete(what.page);
+    return listenToAll();
+  }
+  others.set(what.page, { wants: what.wants, at: Date.now() });
+  listenToAll(behind(what.wants));
 }
 
 function sayWants(): void {
-  if (own.size > 0) pass({ kind: "wants", page, wants: wantsHere() });
-  listenToAll();
+  const wants = wantsHere();
+  if (own.size > 0) pass({ kind: "wants", page, wants });
+  listenToAll(behind(wants));
 }
 
 /** A page without locks or a channel between pages asks by itself, and holds no stream. */
