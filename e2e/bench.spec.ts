@@ -39,6 +39,34 @@ test("two screens on one job both keep their readings, and each sees the other's
   }
 });
 
+test("a figure that changes while somebody measures is told at the bench, and judges from then on", async ({
+  browser,
+}) => {
+  const pages = await Promise.all([browser.newPage(), browser.newPage()]);
+  const [mira, tobin] = pages as [Page, Page];
+  await openBench(mira, "Mira Orr", "Club bike 7");
+  await signIn(tobin, shop, "Tobin Hask");
+  await tobin.goto(mira.url());
+  await tobin.getByRole("link", { name: /Club bike 7/ }).click();
+  const figure = tobin.getByRole("listitem").filter({ hasText: /friction plate thickness/i });
+  await figure.getByRole("button").first().click();
+  const form = tobin.getByRole("dialog");
+  await form.getByLabel("least that is allowed").fill("2.9");
+  await form.getByLabel("where it stands").fill("sheet in the box");
+  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await expect(form).toBeHidden();
+  const told = mira.getByRole("region", { name: "Figures that changed" });
+  await expect(told).toContainText(/friction plate thickness: 2\.9 mm at least; it was/i);
+  await expect(mira.getByRole("main")).toContainText("sheet in the box");
+  await mira.locator("#entry").focus();
+  await typeLines(mira, ["2.84"]);
+  await expect(status(mira)).toContainText("past limit");
+  await typeLines(mira, ["-"]);
+  await told.getByRole("button", { name: "Seen" }).click();
+  await expect(told).toBeHidden();
+  for (const page of pages) await page.close();
+});
+
 test("another person takes over with a PIN, and every line from then on is theirs", async ({ page }) => {
   await openBench(page, "Mira Orr", "Club bike 15");
   await expect(page.getByText(/Mira Orr left it so: .*finger-tight/)).toBeVisible();

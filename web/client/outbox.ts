@@ -1,4 +1,4 @@
-import type { Actor, Draft } from "@averin/core";
+import type { Actor, Draft, JobEvent } from "@averin/core";
 import Dexie, { type EntityTable } from "dexie";
 
 /** One line as typed: its events go to the server together or not at all. */
@@ -22,7 +22,13 @@ export type OutboxLine = {
   refused?: string;
   /** Not even that could be: it stays here until somebody puts it away. */
   stuck?: boolean;
+  /** What the server keeps it as, and when that was heard: it waits no more, and is here for a page that does not know yet. */
+  kept?: JobEvent[];
+  keptAt?: number;
 };
+
+/** How long what was kept stands here, in ms: longer than a page that was read before it takes to open. */
+const KNOWN_MS = 10 * 60_000;
 
 const store = new Dexie("averin") as Dexie & { lines: EntityTable<OutboxLine, "order"> };
 store.version(1).stores({ lines: "++order, [jobId+personId]" });
@@ -56,14 +62,29 @@ export async function putLine(line: Omit<OutboxLine, "order">): Promise<OutboxLi
   return { ...line, order };
 }
 
-/** Lines of a job not yet kept by the server, in the order typed; without those that its record does not take. */
-export async function waitingLines(jobId: string, personId: string): Promise<OutboxLine[]> {
-  const lines = await store.lines.where({ jobId, personId }).sortBy("order");
-  return lines.filter((line) => line.refused === undefined);
+/**
+ * Lines of a job and a person not yet kept by the server, in the order typed, without those that its record does not take;
+ * and what was kept of this job a moment ago, by whomever, for a page that was made before. Read at one moment: a line is
+ * in one of the two.
+ */
+export async function linesHere(jobId: string, personId: string): Promise<{ waiting: OutboxLine[]; kept: JobEvent[] }> {
+  const all = store.lines.where("[jobId+personId]").between([jobId, Dexie.minKey], [jobId, Dexie.maxKey]);
+  const lines = await all.sortBy("order");
+  const waiting = lines.filter((line) => line.personId === personId && !line.refused && !line.kept);
+  return { waiting, kept: lines.flatMap((line) => line.kept ?? []) };
 }
 
 /** Every line in this browser that the server has not, of all jobs and people. */
-export const allLines = (): Promise<OutboxLine[]> => store.lines.orderBy("order").toArray();
+export async function allLines(): Promise<OutboxLine[]> {
+  return (await store.lines.orderBy("order").toArray()).filter((line) => line.kept === undefined);
+}
+
+/** The server keeps a line: it waits no more, and what was kept long ago goes. */
+export async function lineKept(order: number, events: JobEvent[]): Promise<void> {
+  const now = Date.now();
+  await store.lines.update(order, { kept: events, keptAt: now });
+  await store.lines.filter(({ keptAt }) => keptAt !== undefined && now - keptAt > KNOWN_MS).delete();
+}
 
 export function dropLine(order: number): Promise<void> {
   return store.lines.delete(order);

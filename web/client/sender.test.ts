@@ -10,6 +10,13 @@ jest.mock("./outbox.ts", () => ({
     );
     return Promise.resolve();
   },
+  lineKept: (order: number) => {
+    lines.splice(
+      lines.findIndex((line) => line.order === order),
+      1,
+    );
+    return Promise.resolve();
+  },
   markLine: (order: number, change: Partial<OutboxLine>) => {
     const line = lines.find((one) => one.order === order);
     if (line) Object.assign(line, change);

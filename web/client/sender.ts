@@ -1,6 +1,6 @@
 import { eventSchema, type JobEvent } from "@averin/core";
 import { z } from "zod";
-import { allLines, dropLine, markLine, type OutboxLine } from "./outbox.ts";
+import { allLines, dropLine, lineKept, markLine, type OutboxLine } from "./outbox.ts";
 import { saidOf, send, sendBytes, type Sent } from "./send.ts";
 import { signOutPending } from "./signOut.ts";
 
@@ -85,11 +85,14 @@ async function one(line: OutboxLine): Promise<Next> {
     case "unreachable":
       return "stop";
     case "kept":
-      await dropLine(line.order);
       if (line.refused === undefined) {
         const { kept } = answer.value as { kept: JobEvent[] };
+        await lineKept(line.order, kept);
         tell({ kind: "kept", order: line.order, jobId: line.jobId, events: kept });
-      } else tell({ kind: "changed" });
+      } else {
+        await dropLine(line.order);
+        tell({ kind: "changed" });
+      }
       return "on";
     case "fault":
     case "refused": {

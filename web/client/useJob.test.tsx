@@ -19,6 +19,7 @@ jest.mock("./feed.ts", () => ({
   },
 }));
 
+const onFigures = jest.fn();
 const mira = { id: "mira", name: "Mira Orr", roles: ["technician"] };
 const opened = openedJob(bench.procedure, { friction: 9, steel: 8, spring: 5, "plate-bolts": 5, "cover-bolts": 6 });
 
@@ -26,6 +27,8 @@ const opened = openedJob(bench.procedure, { friction: 9, steel: 8, spring: 5, "p
 let log: JobEvent[];
 let strays: string[];
 let reachable: boolean;
+/** Each test has a job of its own in the browser's store. */
+let jobs = 0;
 const answer = (status: number, body: unknown) => ({ ok: status < 400, status, json: () => Promise.resolve(body) });
 const keep = (draft: Draft, id: string, by = mira): JobEvent => {
   const body = complete(bench, fold(log), draft, by);
@@ -37,6 +40,7 @@ const keep = (draft: Draft, id: string, by = mira): JobEvent => {
 beforeEach(async () => {
   for (const { order } of await allLines()) await dropLine(order);
   [log, strays, reachable] = [[opened], [], true];
+  jobs += 1;
   global.fetch = jest.fn((path: string, request: RequestInit) => {
     if (!reachable) return Promise.reject(new Error("no server"));
     const body = JSON.parse(String(request.body)) as { text: string; events: { id: string; draft: Draft }[] };
@@ -55,8 +59,8 @@ beforeEach(async () => {
 });
 
 function openHere() {
-  const here = { id: "job", number: "T-0401", bench, events: log, strays: [] as Stray[] };
-  return renderHook(() => useJob(here, mira));
+  const here = { id: `job-${jobs}`, number: "T-0401", bench, events: log, strays: [] as Stray[] };
+  return renderHook(() => useJob(here, mira, onFigures));
 }
 type Open = ReturnType<typeof openHere>["result"];
 async function type(job: Open, draft: Draft, text = "typed") {
@@ -103,6 +107,21 @@ test("what was typed before a page went away stands on the next one, over what o
   expect(log.map(({ body }) => body.type)).toEqual(["job_opened", "noted", "noted"]);
 });
 
+test("a page made before a line was kept knows it before the next is typed, also without a server", async () => {
+  const before = openHere();
+  await waitFor(() => expect(before.result.current.loaded).toBe(true));
+  const asItWas = log;
+  await type(before.result, { type: "noted", text: "just now" });
+  await waitFor(() => expect(before.result.current.unkept.size).toBe(0));
+  before.unmount();
+  reachable = false;
+  const here = { id: `job-${jobs}`, number: "T-0401", bench, events: asItWas, strays: [] as Stray[] };
+  const { result: job } = renderHook(() => useJob(here, mira, onFigures));
+  await waitFor(() => expect(job.current.loaded).toBe(true));
+  expect(notes(job)).toEqual(["just now"]);
+  expect(job.current.unkept.size).toBe(0);
+});
+
 test("a line from the feed comes in by its number, once, and strays with it", async () => {
   const { result: job } = openHere();
   await waitFor(() => expect(job.current.loaded).toBe(true));
@@ -115,6 +134,8 @@ test("a line from the feed comes in by its number, once, and strays with it", as
   const stray = { id: "s", text: "lost words", by: "Mira Orr", typedAt: event.at, why: "released" };
   act(() => feed?.strays([stray]));
   expect(job.current.state.strays).toEqual([stray]);
+  act(() => feed?.shop(["Steel plate warp: 0.2 mm at most; it was 0.15 mm at most"]));
+  expect(onFigures).toHaveBeenCalledTimes(1);
 });
 
 test("what the server refuses after it was shown goes away with the reason, and stands beside the job as typed", async () => {

@@ -16,7 +16,7 @@ import {
 import { startTransition, useCallback, useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import { listen } from "./feed.ts";
-import { type OutboxLine, putLine, waitingLines } from "./outbox.ts";
+import { linesHere, type OutboxLine, putLine } from "./outbox.ts";
 import { hearOfLines, lineWasPut, type Reach, type Word } from "./sender.ts";
 
 export type Taken = { ok: true; events: JobEvent[]; state: JobState };
@@ -107,6 +107,8 @@ function stateOf(bench: Bench, { kept, lines, strays }: Log): JobState {
 export function useJob(
   { id: jobId, number: jobNumber, bench, events: initial, strays: first }: OpenedHere,
   actor: Actor,
+  /** Told what the job is judged by otherwise from now on. */
+  onFigures: (changes: readonly string[]) => void,
 ): JobHook {
   const log = useRef<Log>({ kept: initial, lines: [], strays: first });
   const [shown, setShown] = useState(() => ({ state: fold(initial, first), unkept: NONE }));
@@ -187,10 +189,11 @@ export function useJob(
     };
     const end = hearOfLines(hear);
     // A browser that cannot put lines away says so when one is typed.
-    const read = waitingLines(jobId, actor.id).catch((): OutboxLine[] => []);
-    void read.then((left) => {
+    const read = linesHere(jobId, actor.id).catch(() => ({ waiting: [], kept: [] }));
+    void read.then(({ waiting, kept }) => {
       if (!live) return;
-      if (left.length > 0) change({ lines: left });
+      // What was kept after this page was made, and is not in it: typed on it, the next line would answer too early.
+      if (waiting.length > 0 || kept.length > 0) change({ kept, ...(waiting.length > 0 ? { lines: waiting } : {}) });
       setLoaded(true);
     });
     return () => {
@@ -205,9 +208,10 @@ export function useJob(
         after: () => wholeTo(log.current.kept),
         events: (kept) => change({ kept }),
         strays: (strays) => change({ strays }),
+        shop: onFigures,
         reachable: (yes) => setReach((now) => (now.server === yes ? now : { ...now, server: yes, database: yes })),
       }),
-    [jobId, change],
+    [jobId, change, onFigures],
   );
 
   const now = useCallback(() => latest.current, []);

@@ -1,33 +1,19 @@
+import { type Strip, STRIP_LENGTH } from "@averin/core";
 import { useId } from "react";
 
 export type AxlePart = { id: string; name: string; state: "on" | "off" | "in"; next: boolean; new: boolean };
 
-type Shape = "band" | "ring" | "cup" | "race" | "boot" | "bell";
+type Shape = Strip["places"][number]["shape"];
 
-/** Where each part lies along the strip: from the inboard end at the left to the wheel at the right. */
-const PLACE: Record<string, { x: number; shape: Shape }> = {
-  "mouth-ring": { x: 78, shape: "ring" },
-  cup: { x: 96, shape: "cup" },
-  "race-ring": { x: 118, shape: "ring" },
-  race: { x: 150, shape: "race" },
-  "band-in-large": { x: 186, shape: "band" },
-  "boot-in": { x: 226, shape: "boot" },
-  "band-in-small": { x: 266, shape: "band" },
-  "band-out-small": { x: 424, shape: "band" },
-  "boot-out": { x: 464, shape: "boot" },
-  "band-out-large": { x: 504, shape: "band" },
-  "ring-out": { x: 530, shape: "ring" },
-  "joint-out": { x: 552, shape: "bell" },
-};
 const SHAFT_Y = 90;
-
-/** Whether a part has its place on the strip. */
-export const isOnStrip = (id: string): boolean => id in PLACE;
+/** The middle of the bare shaft, where its turning is drawn. */
+const MIDDLE = 345;
 
 type Props = {
+  strip: Strip;
   parts: readonly AxlePart[];
-  /** Ribs of each boot, by which they are told apart; null where no figure is on file or it is withheld. */
-  ribs: { in: number | null; out: number | null };
+  /** What is told below a part, such as the ribs by which boots are told apart. */
+  counts: ReadonlyMap<string, number>;
   /** The side as seated, which says how the side of the shaft that is looked at moves; null while it is not known. */
   side: "left" | "right" | null;
   /** Whether the bands have tails, which trail against the turning. */
@@ -38,15 +24,17 @@ type Props = {
 };
 
 /** The shaft as it lies on the bench: what is on it, what is off, what goes on next, how it turns, and where nothing may be struck. */
-export function AxleBench({ parts, ribs, side, tails, mark, says }: Props) {
+export function AxleBench({ strip, parts, counts, side, tails, mark, says }: Props) {
   const title = useId();
   const hatch = useId();
-  const opens = parts.some((part) => part.id === "joint-out");
+  const placeOf = (id: string) => strip.places.find(({ of }) => of === id);
+  const { end } = strip;
+  const opens = parts.some((part) => part.id === end?.of);
   // Inboard at the left: a left shaft is seen from the front of the machine, a right one from behind.
   const down = side === "left";
-  const marked = mark ? PLACE[mark.entry] : undefined;
+  const marked = mark ? placeOf(mark.entry) : undefined;
   return (
-    <svg viewBox="0 0 640 196" role="img" aria-labelledby={title} className="block max-h-[220px] w-full">
+    <svg viewBox={`0 0 ${STRIP_LENGTH} 196`} role="img" aria-labelledby={title} className="block max-h-[220px] w-full">
       <title id={title}>{says}</title>
       <defs>
         <pattern id={hatch} width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
@@ -54,40 +42,46 @@ export function AxleBench({ parts, ribs, side, tails, mark, says }: Props) {
         </pattern>
       </defs>
       <text x="20" y="190" fontSize="16" fill="var(--soft)">
-        inboard
+        {strip.ends[0]}
       </text>
       <text x="620" y="190" fontSize="16" fill="var(--soft)" textAnchor="end">
-        outboard, wheel
+        {strip.ends[1]}
       </text>
       <path d="M112 84H560v12H112z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
-      {!opens && (
+      {end && !opens && (
         <>
           {/* The outboard joint stays on the shaft: its cage and bell are never struck. */}
           <path d="M520 58h34q22 0 22 32t-22 32h-34z" fill={`url(#${hatch})`} stroke="var(--ink)" strokeWidth="1.8" />
           <path d="M576 82h44v16h-44z" fill="var(--band)" stroke="var(--ink)" strokeWidth="1.4" />
           <text x="548" y="146" fontSize="16" fill="var(--past)" textAnchor="middle">
-            never strike
+            {end.whole}
           </text>
         </>
       )}
       {side && (
         <g fill="none" stroke="var(--past)" strokeWidth="4">
-          <path d={down ? "M345 60v58M333 106l12 14 12-14" : "M345 120V62M333 74l12-14 12 14"} />
-          <text x="345" y="146" fontSize="16" fill="var(--past)" stroke="none" textAnchor="middle">
-            runs forward so, seen here
+          <path
+            d={
+              down
+                ? `M${MIDDLE} 60v58M${MIDDLE - 12} 106l12 14 12-14`
+                : `M${MIDDLE} 120V62M${MIDDLE - 12} 74l12-14 12 14`
+            }
+          />
+          <text x={MIDDLE} y="146" fontSize="16" fill="var(--past)" stroke="none" textAnchor="middle">
+            {strip.turns?.words}
           </text>
         </g>
       )}
       {parts.map((part) => {
-        const place = PLACE[part.id];
+        const place = placeOf(part.id);
         if (!place) return null;
         const off = part.state === "off";
         const ink = part.next ? "var(--petrol)" : "var(--ink)";
-        const count = place.shape === "boot" ? (part.id === "boot-in" ? ribs.in : ribs.out) : null;
+        const count = counts.get(part.id);
         return (
           <g
             key={part.id}
-            transform={`translate(${place.x} ${SHAFT_Y})`}
+            transform={`translate(${place.at} ${SHAFT_Y})`}
             stroke={ink}
             strokeWidth={part.next ? 3.6 : 1.8}
             strokeDasharray={off ? "5 3" : undefined}
@@ -105,22 +99,22 @@ export function AxleBench({ parts, ribs, side, tails, mark, says }: Props) {
                 strokeDasharray="none"
               />
             )}
-            {count !== null && (
+            {count !== undefined && (
               <text y="56" fontSize="16" stroke="none" fill="var(--soft)" textAnchor="middle">
-                {count} ribs
+                {count} {place.counts?.word}
               </text>
             )}
             {part.next && (
               <g strokeDasharray="none">
                 <path d="M0 -62v16M-6 -52l6 7 6-7" fill="none" />
                 <text
-                  x={place.x > 560 ? -8 : place.x < 90 ? -20 : 0}
+                  x={place.at > 560 ? -8 : place.at < 90 ? -20 : 0}
                   y="-68"
                   fontSize="18"
                   fontWeight="600"
                   stroke="none"
                   fill="var(--petrol)"
-                  textAnchor={place.x < 150 ? "start" : place.x > 480 ? "end" : "middle"}
+                  textAnchor={place.at < 150 ? "start" : place.at > 480 ? "end" : "middle"}
                 >
                   {part.name}
                 </text>
@@ -129,22 +123,22 @@ export function AxleBench({ parts, ribs, side, tails, mark, says }: Props) {
           </g>
         );
       })}
-      {opens && (
+      {end && opens && (
         <text x="552" y="146" fontSize="16" fill="var(--past)" textAnchor="middle">
           inner race only
         </text>
       )}
       {marked && mark && (
         <g stroke="var(--petrol)" strokeWidth="4" fill="none">
-          <path d={`M${marked.x} 168V132M${marked.x - 8} 142l8-12 8 12`} />
+          <path d={`M${marked.at} 168V132M${marked.at - 8} 142l8-12 8 12`} />
           <text
-            x={marked.x}
+            x={marked.at}
             y="188"
             fontSize="18"
             fontWeight="600"
             stroke="none"
             fill="var(--petrol)"
-            textAnchor={marked.x < 200 ? "start" : marked.x > 460 ? "end" : "middle"}
+            textAnchor={marked.at < 200 ? "start" : marked.at > 460 ? "end" : "middle"}
           >
             {mark.words}
           </text>

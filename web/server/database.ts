@@ -441,7 +441,50 @@ export function connect(url: string): Database {
       }
     }
   };
-  return { ...models(sequelize), sequelize, write };
+  const tables = models(sequelize);
+  raiseWith(
+    sequelize,
+    OF_THE_SHOP.map((name) => tables[name]),
+  );
+  return { ...tables, sequelize, write };
+}
+
+/** The counter that goes up with every change to what a job is judged by. */
+export const SHOP_VERSION = "shop-figures";
+/** The tables that hold it. */
+const OF_THE_SHOP = [
+  ...([
+    "books",
+    "specs",
+    "machineFigures",
+    "gauges",
+    "wrenches",
+    "parts",
+    "presets",
+    "settings",
+    "procedures",
+  ] as const),
+];
+const CHANGES = [
+  ...(["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"] as const),
+  ...(["afterBulkCreate", "afterBulkUpdate", "afterBulkDestroy"] as const),
+];
+
+/** Raises the shop's version with every change to these tables, in the transaction of the change. */
+function raiseWith(
+  sequelize: Sequelize,
+  tables: readonly { addHook: (change: never, raise: never) => unknown }[],
+): void {
+  const raise = async (...told: unknown[]): Promise<void> => {
+    const { transaction } = told[told.length - 1] as { transaction?: Transaction };
+    await sequelize.query(
+      "INSERT INTO counters (name, value) VALUES (?, 1) ON DUPLICATE KEY UPDATE value = value + 1",
+      {
+        ...{ replacements: [SHOP_VERSION], transaction: transaction ?? null },
+      },
+    );
+  };
+  for (const table of tables) for (const change of CHANGES) table.addHook(change as never, raise as never);
 }
 
 const held = globalThis as { averinDatabase?: Database };

@@ -32,7 +32,6 @@ import { appendEvents, openJob } from "./jobs/store.ts";
 import { addMachine } from "./machines/store.ts";
 import { anyPeople } from "./people/read.ts";
 import { addPerson } from "./people/store.ts";
-import { shopChanged } from "./settings/version.ts";
 
 const demoSchema = z.object({
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
@@ -199,7 +198,6 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
     }
     for (const part of parts) await db.parts.upsert({ ...part, bookId: book.id });
   }
-  await db.write((tx) => shopChanged(db, tx));
   if ((await db.machines.count()) === 0) {
     for (const { lastMeter, lastMeterDaysAgo, ...machine } of demo.machines) {
       await db.write(async (transaction) => {

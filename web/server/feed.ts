@@ -1,13 +1,15 @@
 import { setTimeout as wait } from "node:timers/promises";
+import { type Bench, figuresChanged } from "@averin/core";
 import { z } from "zod";
 import { database } from "./database.ts";
 import { diskNotice } from "./disk.ts";
 import { currentToken, reading } from "./http.ts";
 import { log } from "./log.ts";
 import { Refused } from "./refused.ts";
-import { eventsAfter, standingOf } from "./jobs/read.ts";
+import { benchOf, jobsAtBench, linesAfter } from "./jobs/log.ts";
+import { standingOf } from "./jobs/read.ts";
 import { actorOf } from "./people/read.ts";
-import { straysOpen } from "./jobs/strays.ts";
+import { straysOf } from "./jobs/strays.ts";
 
 /** How often the logs are looked at, in ms: another screen sees a line within a second, whichever process took it. */
 const LOOK_MS = 350;
@@ -50,6 +52,9 @@ export async function feedOf(request: Request): Promise<Response> {
   const db = database();
   const after = asked.data;
   const strays = new Map<string, string>();
+  /** By which figures each job was judged when it was looked at last, and the version of them. */
+  const benches = new Map<string, Bench>();
+  let figuresAt: number | undefined;
   const encoder = new TextEncoder();
   let open = true;
   const stop = (): void => void (open = false);
@@ -63,16 +68,36 @@ export async function feedOf(request: Request): Promise<Response> {
       const tell = (what: object): void => send(`data: ${JSON.stringify(what)}\n\n`);
       const look = async (): Promise<void> => {
         if (token === null || (await actorOf(db, token)) === null) throw new Error("signed out");
-        for (const [jobId, { last, strays: now }] of await standingOf(db, [...after.keys()])) {
-          const from = after.get(jobId) ?? 0;
-          if (last > from) {
-            const events = await eventsAfter(db, jobId, from);
-            tell({ jobId, events });
-            after.set(jobId, events[events.length - 1]?.number ?? from);
+        const standing = await standingOf(db, [...after.keys()]);
+        const grown = [...standing].filter(([jobId, { last }]) => last > (after.get(jobId) ?? 0));
+        for (const [jobId, events] of await linesAfter(db, new Map(grown.map(([id]) => [id, after.get(id) ?? 0])))) {
+          tell({ jobId, events });
+          after.set(jobId, events[events.length - 1]?.number ?? after.get(jobId) ?? 0);
+        }
+        const other = [...standing].filter(([jobId, now]) => strays.get(jobId) !== now.strays);
+        if (other.length > 0) {
+          const open = await straysOf(
+            db,
+            other.map(([id]) => id),
+            null,
+          );
+          for (const [jobId, now] of other) {
+            tell({ jobId, strays: open.get(jobId) ?? [] });
+            strays.set(jobId, now.strays);
           }
-          if ((strays.get(jobId) ?? now) !== now || !strays.has(jobId))
-            tell({ jobId, strays: await straysOpen(db, jobId, null) });
-          strays.set(jobId, now);
+        }
+        const [version] = [...standing.values()].map(({ shop }) => shop);
+        if (version !== figuresAt) await compareFigures();
+        figuresAt = version;
+      };
+      /** What a change of the shop's figures means for each bench that listens: told where it is judged otherwise. */
+      const compareFigures = async (): Promise<void> => {
+        for (const job of await jobsAtBench(db, [...after.keys()], null)) {
+          const bench = await benchOf(db, job, null);
+          const before = benches.get(job.id);
+          const shop = before ? figuresChanged(before, bench) : [];
+          if (shop.length > 0) tell({ jobId: job.id, shop });
+          benches.set(job.id, bench);
         }
       };
       const go = async (): Promise<void> => {

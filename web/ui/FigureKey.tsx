@@ -4,6 +4,7 @@ import { type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
+import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
 
@@ -76,6 +77,7 @@ function FigureForm({ machine, known, onKept }: { machine: string; known: KnownF
     start: { grade: "maker's manual" },
     send: (typed) => send("POST", `/api/machines/${machine}/figures`, { key, ...typed }),
     kept: () => {
+      figureEnteredHere(known.label);
       router.refresh();
       onKept();
     },

@@ -1,3 +1,4 @@
+import instruments from "./instruments.json" with { type: "json" };
 import maps from "./maps.json" with { type: "json" };
 import { isLoose, type Loose, rows, type Upcaster, withId } from "./record.ts";
 
@@ -21,15 +22,19 @@ function step(body: Loose): Loose {
   return rest;
 }
 
+/** Drawings stood in code by their names; what stands where is the procedure's own data now. */
+function drawnThen(instrument: unknown): Loose {
+  if (typeof instrument !== "string") return instrument === undefined ? {} : { instrument };
+  if (instrument in maps) return { drawing: maps[instrument as keyof typeof maps] };
+  return instrument in instruments
+    ? { instrument: instruments[instrument as keyof typeof instruments] }
+    : { instrument };
+}
+
 /** Before formats were numbered; the drawing of the whole said then which questions it asks, and they were always these. */
 const numbered: Upcaster = ({ drawnBy: _, instrument, ...body }) => ({
   ...body,
-  // Two drawings stood in code by their names; they are the procedure's own data now.
-  ...(typeof instrument === "string" && instrument in maps
-    ? { drawing: maps[instrument as keyof typeof maps] }
-    : instrument === undefined
-      ? {}
-      : { instrument }),
+  ...drawnThen(instrument),
   format: 2,
   ...(body.questions === undefined
     ? {}

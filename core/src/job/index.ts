@@ -78,6 +78,7 @@ export {
   strikeOf,
   tools,
 } from "./line.ts";
+export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
 export { type Recheck, rechecksOf } from "./rechecks.ts";

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { type Condition, conditionSchema } from "./condition.ts";
 import { upcastProcedure } from "./schema.ts";
+import { type Instrument, instrumentSchema } from "./instrument.ts";
 import { id, sentence } from "./spine.ts";
 
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
@@ -23,6 +24,8 @@ const pieceSchema = z.strictObject({
   piece: id,
   note: sentence.optional(),
   ...held,
+  /** Drawn with every assembly that it is part of and that has none of its own; what is not there is not drawn. */
+  instrument: instrumentSchema.optional(),
   release: z.strictObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
@@ -72,6 +75,14 @@ function onlyWhen(when: Condition | undefined, piece: Piece): Piece {
   return { ...piece, ...lists, spine: piece.spine.map(both), release: { ...piece.release, rechecks } };
 }
 
+/** What a piece draws, as far as it is there in the whole. */
+function placedIn(drawn: Instrument, row: readonly object[]): { instrument?: Instrument } {
+  const there = new Set(row.flatMap((entry) => ("id" in entry ? [entry.id] : [])));
+  if (drawn.kind !== "strip") return { instrument: drawn };
+  const places = drawn.places.filter(({ of }) => there.has(of));
+  return places.length > 0 ? { instrument: { ...drawn, places } } : {};
+}
+
 /** What an include goes wrong with: where it stands, and what would be right. */
 export class IncludeFault extends Error {
   override name = "IncludeFault";
@@ -118,9 +129,11 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const joined = Object.fromEntries(
     LISTS.map((name) => [name, [...taken.flatMap((piece) => piece[name]), ...whole.data[name]]]),
   );
+  const brought = taken.flatMap((piece) => piece.instrument ?? [])[0];
   const said = [...whole.data.release.lines, ...taken.flatMap((piece) => piece.release.lines)];
   const rechecks = [...whole.data.release.rechecks, ...taken.flatMap((piece) => piece.release.rechecks)];
   return {
+    ...(brought ? placedIn(brought, row) : {}),
     ...whole.data,
     ...joined,
     spine: row,

@@ -268,6 +268,29 @@ export function lint(procedure: Procedure): Issue[] {
     }
   });
   const measured = new Set(points.filter((point) => point.kind === "measure").map((point) => point.id));
+  const drawnFrom = (key: string | undefined, path: (string | number)[]): void => {
+    if (key !== undefined && figures.get(key)?.kind !== "figure")
+      complain(path, `"${key}" is no figure that is known here.${named(key, figures.keys())}`);
+  };
+  if (procedure.instrument?.kind === "strip") {
+    procedure.instrument.places.forEach(({ of, counts }, i) => {
+      inSpine(of, ["instrument", "places", i, "of"]);
+      drawnFrom(counts?.figure, ["instrument", "places", i, "counts", "figure"]);
+    });
+    known(procedure.instrument.tails, ["instrument", "tails"]);
+    const { turns } = procedure.instrument;
+    if (turns !== undefined && !asked.has(turns.by)) {
+      complain(["instrument", "turns", "by"], `"${turns.by}" is no question.${named(turns.by, asked.keys())}`);
+    }
+  }
+  if (procedure.instrument?.kind === "gears") {
+    const { plays, belt, ...keys } = procedure.instrument;
+    for (const at of ["top", "bottom", "pitch", "centre"] as const) drawnFrom(keys[at], ["instrument", at]);
+    plays.forEach(({ of }, i) => {
+      if (!measured.has(of)) complain(["instrument", "plays", i, "of"], `"${of}" is no measured point.`);
+    });
+    known(belt, ["instrument", "belt"]);
+  }
   steps.forEach((step, i) => {
     claim(step.id, ["steps", i, "id"]);
     if ("when" in step) known(step.when, ["steps", i, "when"]);

@@ -3,6 +3,7 @@ import { figureSchema, type Figures, figuresWith } from "../figures/index.ts";
 import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
 import { drawingSchema } from "./drawing.ts";
+import { instrumentSchema } from "./instrument.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema, recheckSchema } from "./questions.ts";
 import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
@@ -34,8 +35,8 @@ export const procedureShape = z.strictObject({
   build: id,
   /** What owners come with; the words of the counter. */
   symptoms: z.array(sentence).default([]),
-  /** The drawing of the whole that stands beside the step in hand. */
-  instrument: z.enum(["axle strip", "case window"]).optional(),
+  /** A drawing of the whole that is worked out, beside the step in hand. */
+  instrument: instrumentSchema.optional(),
   /** A drawing of its own: shapes and places as data, drawn beside the steps of what sits in it. */
   drawing: drawingSchema.optional(),
   sides: z.strictObject({ outer: sentence, inner: sentence }),

@@ -3,6 +3,7 @@ import {
   type Bench,
   factsOf,
   goesBack,
+  holds,
   isAnswered,
   isOff,
   isRenewed,
@@ -10,16 +11,17 @@ import {
   slot,
   specAt,
   stepOf,
+  type Strip,
   type Task,
 } from "@averin/core";
-import { AxleBench, type AxlePart, isOnStrip } from "@/instruments/AxleBench";
+import { AxleBench, type AxlePart } from "@/instruments/AxleBench";
 
 /** The strip beside the step in hand: where the work is on the shaft, drawn from the log. */
-export function AxlePanel({ bench, state, task }: { bench: Bench; state: JobState; task: Task }) {
+export function AxlePanel({ bench, state, task, strip }: { bench: Bench; state: JobState; task: Task; strip: Strip }) {
   const [kind, id = ""] = task.id.split(":");
   const step = stepOf(bench.procedure, id);
   const mark = kind === "do" && step?.kind === "do" ? (step.shows ?? null) : null;
-  if ((task.entry === null || !isOnStrip(task.entry)) && mark === null) return null;
+  if (!strip.places.some(({ of }) => of === task.entry) && mark === null) return null;
   const parts = activeSpine(bench, state)
     .filter((entry) => goesBack(bench, state, entry))
     .map((entry): AxlePart => {
@@ -32,21 +34,23 @@ export function AxlePanel({ bench, state, task }: { bench: Bench; state: JobStat
         new: entry.kind === "part" && isRenewed(state, entry, 1),
       };
     });
-  const ribs = (key: string): number | null => {
-    const spec = specAt(bench, state, key);
-    return spec?.kind === "figure" ? spec.value : null;
-  };
+  // Not told where no figure is on file or it is withheld.
+  const counts = strip.places.flatMap(({ of, counts: told }) => {
+    const spec = told ? specAt(bench, state, told.figure) : null;
+    return spec?.kind === "figure" ? [[of, spec.value] as const] : [];
+  });
   const facts = factsOf(bench, state);
-  const seated = facts.get("side");
+  const seated = strip.turns ? facts.get(strip.turns.by) : undefined;
   const on = parts.filter((part) => part.state !== "off").map((part) => part.name.toLowerCase());
   const next = parts.find((part) => part.next);
-  const says = `The shaft, inboard end at the left. On it: ${on.join(", ") || "nothing"}.${next ? ` In hand: ${next.name.toLowerCase()}.` : ""}`;
+  const says = `The shaft, ${strip.ends[0]} end at the left. On it: ${on.join(", ") || "nothing"}.${next ? ` In hand: ${next.name.toLowerCase()}.` : ""}`;
   return (
     <AxleBench
+      strip={strip}
       parts={parts}
-      ribs={{ in: ribs("boot-in-ribs"), out: ribs("boot-out-ribs") }}
+      counts={new Map(counts)}
       side={seated === "left" || seated === "right" ? seated : null}
-      tails={facts.get("band") === "fold-over"}
+      tails={strip.tails !== undefined && holds(strip.tails, facts) === true}
       mark={mark}
       says={says}
     />

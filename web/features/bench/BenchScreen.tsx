@@ -17,8 +17,9 @@ import {
 } from "@averin/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
+import { byOthers } from "@/client/entered";
 import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
 import { TopRule } from "@/ui/TopRule";
@@ -48,7 +49,15 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const [actor, setActor] = useState(first);
   // On a tablet the list of what is open makes room for the work until it is asked for.
   const [listed, setListed] = useState(false);
-  const job = useJob(here, actor);
+  const [news, setNews] = useState<readonly string[]>([]);
+  const judgedAnew = useCallback(
+    (changes: readonly string[]) => {
+      setNews((before) => [...before, ...byOthers(changes)]);
+      router.refresh();
+    },
+    [router],
+  );
+  const job = useJob(here, actor, judgedAnew);
   const { state } = job;
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
@@ -147,6 +156,18 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             Seen
           </button>
         </p>
+      )}
+
+      {news.length > 0 && (
+        <section aria-label="Figures that changed" className="caution flex items-center gap-4 px-4 py-1 leading-tight">
+          <p className="flex-1">
+            <strong>The shop’s figures changed.</strong> From now on it is judged by: {news.join(" · ")}. What was
+            judged before keeps its own.
+          </p>
+          <button type="button" className="key" onClick={() => setNews([])}>
+            Seen
+          </button>
+        </section>
       )}
 
       <Strays

@@ -1,43 +1,43 @@
-import { activePoints, type Bench, type JobState, latest, slot, specAt } from "@averin/core";
+import {
+  activePoints,
+  type Bench,
+  factsOf,
+  type Gears,
+  holds,
+  type JobState,
+  latest,
+  slot,
+  specAt,
+} from "@averin/core";
 import { CaseWindow } from "@/instruments/CaseWindow";
-
-/** The points that read the play of a chain or belt in its case, the latest in the work first. */
-const PLAYS: readonly string[] = ["belt-play-hot", "case-play", "belt-play-cold"];
-
-export const isPlay = (point: string): boolean => PLAYS.includes(point);
-
-/** What short names the plays have beside the drawing. */
-const SHORT: Record<string, string> = {
-  "case-play": "free play",
-  ...{ "belt-play-cold": "cold", "belt-play-hot": "hot" },
-};
 
 /** Gears with their chain or belt and tensioner, and each play as it was read last; where the case's figures are on file. */
 export function CasePanel({
   bench,
   state,
+  gears,
   backOff = null,
 }: {
   bench: Bench;
   state: JobState;
+  gears: Gears;
   backOff?: string | null;
 }) {
   const figure = (key: string): number | null => {
     const spec = specAt(bench, state, key);
     return spec?.kind === "figure" ? spec.value : null;
   };
-  const [top, bottom, pitch, centre] = ["case-top-teeth", "case-bottom-teeth", "case-pitch", "case-centre"].map(figure);
+  const [top, bottom, pitch, centre] = [gears.top, gears.bottom, gears.pitch, gears.centre].map(figure);
   if (!top || !bottom || !pitch || !centre) return null;
   const read = (point: string): number | undefined =>
     (["left", "found"] as const).flatMap(
       (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
     )[0];
-  const plays = activePoints(bench, state).flatMap((point) =>
-    isPlay(point.id) ? [{ name: SHORT[point.id] ?? point.name, mm: read(point.id) }] : [],
-  );
-  const drawn = PLAYS.flatMap((point) => read(point) ?? [])[0];
+  const there = new Set(activePoints(bench, state).map(({ id }) => id));
+  const plays = gears.plays.filter(({ of }) => there.has(of)).map(({ of, name }) => ({ name, mm: read(of) }));
+  const drawn = gears.plays.flatMap(({ of }) => read(of) ?? [])[0];
   // As the machine was made when the job was opened: a book put right later turns no job about.
-  const belt = state.opened?.body.config["drive-case"] === "toothed belt";
+  const belt = holds(gears.belt, factsOf(bench, state)) === true;
   return (
     <CaseWindow
       topTeeth={top}

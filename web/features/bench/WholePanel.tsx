@@ -36,9 +36,9 @@ export function WholePanel(props: Props) {
 function drawingOf(props: Props): ReactNode {
   const { instrument, drawing } = props.bench.procedure;
   if (drawing) return <DrawnPanel {...props} drawing={drawing} />;
-  // The case is drawn beside the rule of its own reading.
-  if (instrument !== "axle strip" || props.task.kind === "verify") return null;
-  return <AxlePanel {...props} />;
+  // Gears are drawn beside the rule of their own reading.
+  if (instrument?.kind !== "strip" || props.task.kind === "verify") return null;
+  return <AxlePanel {...props} strip={instrument} />;
 }
 
 /** At the first step that needs a helper: what they are needed for later, so that they are called once. */

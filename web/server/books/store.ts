@@ -11,7 +11,6 @@ import { randomUUID } from "node:crypto";
 import type { Database, Tx } from "../database.ts";
 import { knownFigures } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
-import { shopChanged } from "../settings/version.ts";
 
 /** Keeps a figure of one machine, as typed; what it overrules stays on file. */
 export async function enterFigure(db: Database, machineId: string, typed: FigureTyped, by: Actor): Promise<Spec> {
@@ -26,7 +25,6 @@ export async function enterFigure(db: Database, machineId: string, typed: Figure
       },
       { transaction },
     );
-    await shopChanged(db, transaction);
   });
   return spec.value;
 }
@@ -62,5 +60,4 @@ export async function rememberFigures(
     };
     await db.machineFigures.create({ id: randomUUID(), ...common, body }, { transaction });
   }
-  await shopChanged(db, transaction);
 }

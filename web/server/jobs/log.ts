@@ -1,10 +1,9 @@
 import { type Bench, type JobEvent, readEvent } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
-import type { At, Database, JobEventRow, JobRow } from "../database.ts";
+import { type At, type Database, type JobEventRow, type JobRow, SHOP_VERSION } from "../database.ts";
 import { procedureByHash } from "../procedures/read.ts";
 import { notFound } from "../refused.ts";
 import { figuresOf, type ShopFigures } from "../settings/figures.ts";
-import { SHOP_VERSION } from "../settings/version.ts";
 
 const asEvent = (row: JobEventRow): JobEvent =>
   readEvent({
@@ -16,6 +15,18 @@ export async function readEvents(db: Database, jobId: string, after: number, tra
   const where = { jobId, number: { [Op.gt]: after } };
   const rows = await db.events.findAll({ where, order: ["number"], transaction });
   return rows.map((row) => asEvent(row.get({ plain: true })));
+}
+
+/** The lines of several jobs, each from the number of the last one that is known of it. */
+export async function linesAfter(db: Database, known: ReadonlyMap<string, number>): Promise<Map<string, JobEvent[]>> {
+  const all = new Map<string, JobEvent[]>();
+  if (known.size === 0) return all;
+  const where = { [Op.or]: [...known].map(([jobId, after]) => ({ jobId, number: { [Op.gt]: after } })) };
+  for (const row of await db.events.findAll({ where, order: ["jobId", "number"] })) {
+    const line = row.get({ plain: true });
+    all.set(line.jobId, [...(all.get(line.jobId) ?? []), asEvent(line)]);
+  }
+  return all;
 }
 
 /**
@@ -50,15 +61,18 @@ type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" |
   shopVersion: number | null;
 };
 
-/** One look at the database for a job, under a lock where it is about to be written to. */
-export async function jobAtBench(db: Database, jobId: string, transaction: At): Promise<JobAtBench> {
-  const rows = await db.sequelize.query<JobAtBench>(
+/** One look at the database for some jobs, under a lock where they are about to be written to. */
+export function jobsAtBench(db: Database, jobIds: readonly string[], transaction: At): Promise<JobAtBench[]> {
+  return db.sequelize.query<JobAtBench>(
     `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
       (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
-      FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id = ?${transaction ? " FOR UPDATE" : ""}`,
-    { type: QueryTypes.SELECT, replacements: [jobId], transaction },
+      FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id IN (:jobIds)${transaction ? " FOR UPDATE" : ""}`,
+    { type: QueryTypes.SELECT, replacements: { jobIds }, transaction },
   );
-  const job = rows[0];
+}
+
+export async function jobAtBench(db: Database, jobId: string, transaction: At): Promise<JobAtBench> {
+  const [job] = await jobsAtBench(db, [jobId], transaction);
   if (!job) throw notFound("job");
   return job;
 }

@@ -1,7 +1,7 @@
 import { type Bench, type JobEvent, STAGES, type Stray } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
-import { type Database, fromJson } from "../database.ts";
+import { type Database, fromJson, SHOP_VERSION } from "../database.ts";
 import { notFound } from "../refused.ts";
 import { benchOf, eventsOf, jobAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
@@ -11,18 +11,19 @@ export async function eventsAfter(db: Database, jobId: string, after: number): P
   return readEvents(db, jobId, after, null);
 }
 
-/** How far some jobs are: the number of each one's last line, and a word that changes with what it could not take. */
+/** How far some jobs are: the number of each one's last line, a word that changes with what it could not take, and the version of the figures it is judged by. */
 export async function standingOf(db: Database, jobIds: readonly string[]): Promise<Map<string, Standing>> {
-  const rows = await db.sequelize.query<{ id: string; last: number; strays: string }>(
+  const rows = await db.sequelize.query<Standing & { id: string }>(
     `SELECT j.id, j.lastNumber AS last,
-      (SELECT CONCAT(COUNT(*), '/', COUNT(s.settledAt)) FROM strays s WHERE s.jobId = j.id) AS strays
+      (SELECT CONCAT(COUNT(*), '/', COUNT(s.settledAt)) FROM strays s WHERE s.jobId = j.id) AS strays,
+      COALESCE((SELECT value FROM counters WHERE name = '${SHOP_VERSION}'), 0) AS shop
       FROM jobs j WHERE j.id IN (:jobIds)`,
     { type: QueryTypes.SELECT, replacements: { jobIds } },
   );
-  return new Map(rows.map(({ id, last, strays }) => [id, { last, strays }]));
+  return new Map(rows.map(({ id, ...standing }) => [id, standing]));
 }
 
-export type Standing = { last: number; strays: string };
+export type Standing = { last: number; strays: string; shop: number };
 
 export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[]; strays: Stray[] };
 

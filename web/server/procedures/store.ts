@@ -2,7 +2,6 @@ import { type Procedure, procedureSchema, upcastProcedure } from "@averin/core";
 import { createHash } from "node:crypto";
 import { Op, QueryTypes } from "sequelize";
 import { type Database, fromJson } from "../database.ts";
-import { shopChanged } from "../settings/version.ts";
 import { wholeProcedures } from "./files.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
@@ -36,13 +35,8 @@ export async function offerNewest(db: Database): Promise<{ procedure: string; fa
   const offered = looked.flatMap(({ hash, success }) => (success ? [hash] : []));
   await db.write(async (transaction) => {
     const other = { offered: true, hash: { [Op.notIn]: offered } };
-    const [gone] = await db.procedures.update({ offered: false }, { where: other, transaction });
-    const [come] = await db.procedures.update(
-      { offered: true },
-      { where: { offered: false, hash: offered }, transaction },
-    );
-    // What they bring along belongs to the figures by which everything is read.
-    if (gone + come > 0) await shopChanged(db, transaction);
+    await db.procedures.update({ offered: false }, { where: other, transaction });
+    await db.procedures.update({ offered: true }, { where: { offered: false, hash: offered }, transaction });
   });
   return looked.filter(({ success }) => !success);
 }

@@ -7,7 +7,6 @@ import { enterFigure } from "../books/store.ts";
 import { procedureByHash, proceduresFor } from "../procedures/read.ts";
 import { keepProcedures, offerNewest, procedureHash } from "../procedures/store.ts";
 import { setPreset } from "./store.ts";
-import { shopChanged } from "./version.ts";
 
 // Limits in this file are invented.
 let db: Database;
@@ -26,17 +25,42 @@ test("the shop's own way of a school reaches every bench at once; ways that nobo
   await expect(setPreset(db, { question: "deeper", word: "go deeper" })).rejects.toThrow(/no way of that school/);
 });
 
-test("figures are read anew once somebody says that they changed, and are the same object until then", async () => {
+test("figures are read anew once they changed, by whatever store, and are the same object until then", async () => {
   const { bench } = await jobById(db, jobId);
   expect((await jobById(db, jobId)).bench).toBe(bench);
   await db.gauges.update(
     { body: { ...bench.gauges[0], permissibleError: 0.05 } },
     { where: { id: bench.gauges[0]?.id ?? "" } },
   );
-  await db.write((tx) => shopChanged(db, tx));
   const changed = (await jobById(db, jobId)).bench;
   expect(changed.gauges[0]?.permissibleError).toBe(0.05);
   expect(changed.procedure).toBe(bench.procedure);
+});
+
+test("every change of what jobs are judged by raises the version, in its own transaction", async () => {
+  const version = async (): Promise<number> =>
+    ((await db.counters.findByPk("shop-figures"))?.get("value") as number | undefined) ?? 0;
+  const raises = async (change: () => Promise<unknown>): Promise<boolean> => {
+    const before = await version();
+    await change();
+    return (await version()) > before;
+  };
+  const gauge = { id: "spare", body: {} };
+  expect(await raises(() => db.gauges.create(gauge))).toBe(true);
+  expect(await raises(() => db.gauges.update({ body: { a: 1 } }, { where: { id: "spare" } }))).toBe(true);
+  expect(await raises(() => db.gauges.destroy({ where: { id: "spare" } }))).toBe(true);
+  expect(await raises(() => db.presets.upsert({ question: "q", word: "w" }))).toBe(true);
+  expect(await raises(() => db.wrenches.bulkCreate([{ id: "spare", body: {} }]))).toBe(true);
+  // What is undone raises nothing; what no job is judged by neither.
+  const undone = () =>
+    db.write(async (transaction) => {
+      await db.gauges.create(gauge, { transaction });
+      throw new Error("changed my mind");
+    });
+  expect(await raises(() => undone().catch(() => undefined))).toBe(false);
+  expect(await raises(() => db.owners.update({ contact: "x" }, { where: {} }))).toBe(false);
+  await db.wrenches.destroy({ where: { id: "spare" } });
+  await db.presets.destroy({ where: { question: "q" } });
 });
 
 test("a job keeps the version it began with; new jobs take the newest", async () => {

@@ -3,7 +3,6 @@ import type { Database } from "../database.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { Refused } from "../refused.ts";
 import { presetSchema } from "./schema.ts";
-import { shopChanged } from "./version.ts";
 
 /** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
 export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
@@ -16,6 +15,5 @@ export async function setPreset(db: Database, { question, word }: z.infer<typeof
   }
   await db.write(async (transaction) => {
     await db.presets.upsert({ question, word }, { transaction });
-    await shopChanged(db, transaction);
   });
 }

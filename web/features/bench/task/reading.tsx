@@ -33,7 +33,7 @@ import { TrackSag } from "@/instruments/TrackBed";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 import { FigureKey } from "@/ui/FigureKey";
 import { inSight } from "@/instruments/inSight";
-import { CasePanel, isPlay } from "../CasePanel.tsx";
+import { CasePanel } from "../CasePanel.tsx";
 import { listHeight } from "../listHeight.ts";
 import type { PanelProps } from "../panel.ts";
 
@@ -158,8 +158,9 @@ function drawingOf(
   judged: Judged | null,
   resolution: number,
 ): ReactNode {
-  if (bench.procedure.instrument === "case window" && isPlay(point.id))
-    return <CasePanel bench={bench} state={state} />;
+  const { instrument } = bench.procedure;
+  if (instrument?.kind === "gears" && instrument.plays.some(({ of }) => of === point.id))
+    return <CasePanel bench={bench} state={state} gears={instrument} />;
   if (point.drawing === undefined || point.drawing === "slide stations") return null;
   if (point.drawing === "track sag") {
     const spec = limitAt(bench, state, point).spec;

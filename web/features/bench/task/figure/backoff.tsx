@@ -9,6 +9,7 @@ export function BackOff(props: FigureProps<BackoffStep>) {
   const { bench, state, step, taken } = props;
   const worked = backoffWorked(bench, state, step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
+  const gears = bench.procedure.instrument;
   const { turns, travelMm, takenUp } = taken?.figures ?? worked.value.figures;
   return (
     <>
@@ -34,9 +35,11 @@ export function BackOff(props: FigureProps<BackoffStep>) {
       </p>
       <Missing bench={bench} keys={figuresMissing(bench, step.id)} machine={state.opened?.body.machine.id} />
       <TakeKey {...props} />
-      <div className="max-w-[460px]">
-        <CasePanel bench={bench} state={state} backOff={TURNS[String(turns)] ?? String(turns)} />
-      </div>
+      {gears?.kind === "gears" && (
+        <div className="max-w-[460px]">
+          <CasePanel bench={bench} state={state} gears={gears} backOff={TURNS[String(turns)] ?? String(turns)} />
+        </div>
+      )}
     </>
   );
 }

@@ -1,0 +1,69 @@
+import { figuresKnown } from "../procedure/index.ts";
+import { specWords } from "../spec/index.ts";
+import type { Bench } from "./bench.ts";
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** Rows of one kind, before and after, by id: what is new, gone, or otherwise, each in words; null where it is not worth telling. */
+function differences<Row>(
+  before: readonly Row[],
+  after: readonly Row[],
+  id: (row: Row) => string,
+  words: (was: Row | null, is: Row | null) => string | null,
+): string[] {
+  const was = new Map(before.map((row) => [id(row), row]));
+  const is = new Map(after.map((row) => [id(row), row]));
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((key) => {
+    const [old, now] = [was.get(key) ?? null, is.get(key) ?? null];
+    return same(old, now) ? [] : (words(old, now) ?? []);
+  });
+}
+
+const named = (was: { name: string } | null, is: { name: string } | null): string => {
+  const name = (is ?? was)?.name ?? "";
+  if (was === null) return `${name}: new here`;
+  return is === null ? `${name}: gone` : `${name}: its figures are others now`;
+};
+
+/**
+ * What differs between the figures that a job was judged by so far and those of now, in a line each, for whoever works at
+ * it. What lies in stores changes with every part that is handed out: only its price is told.
+ */
+export function figuresChanged(before: Bench, after: Bench): string[] {
+  const known = figuresKnown(after.procedure);
+  const money = ({ labour }: Bench): string => (labour ? `${labour.perHour} ${labour.currency}` : "not on file");
+  return [
+    ...differences(
+      before.specs,
+      after.specs,
+      ({ key }) => key,
+      (was, is) => {
+        const label = (is ?? was)?.label ?? "";
+        const [old, now] = [was, is].map((spec) => (spec ? specWords(spec, known) : "not on file"));
+        return old === now ? `${label}: ${now}, from another source now` : `${label}: ${now}; it was ${old}`;
+      },
+    ),
+    ...differences(before.gauges, after.gauges, ({ id }) => id, named),
+    ...differences(before.wrenches, after.wrenches, ({ id }) => id, named),
+    ...differences(
+      before.parts,
+      after.parts,
+      ({ id }) => id,
+      (was, is) => {
+        if (was === null || is === null) return named(was, is);
+        const [old, now] = [was, is].map(({ price, currency }) => `${price} ${currency}`);
+        return old === now ? null : `${is.name}: ${now}; it was ${old}`;
+      },
+    ),
+    ...differences(
+      Object.entries(before.presets),
+      Object.entries(after.presets),
+      ([question]) => question,
+      (was, is) => {
+        const question = after.procedure.questions.find(({ id }) => id === (is ?? was)?.[0]);
+        return question ? `${question.ask}: this shop’s way is ${is?.[1] ?? "as the procedure has it"}` : null;
+      },
+    ),
+    ...(same(before.labour, after.labour) ? [] : [`An hour’s work: ${money(after)}; it was ${money(before)}`]),
+  ];
+}
