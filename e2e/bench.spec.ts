@@ -48,6 +48,7 @@ test("a figure that changes while somebody measures is told at the bench, and ju
   await signIn(tobin, shop, "Tobin Hask");
   await tobin.goto(mira.url());
   await tobin.getByRole("link", { name: /Club bike 7/ }).click();
+  await expect(tobin.getByRole("heading", { name: "Figures of this machine" })).toBeVisible();
   const figure = tobin.getByRole("listitem").filter({ hasText: /friction plate thickness/i });
   await figure.getByRole("button").first().click();
   const form = tobin.getByRole("dialog");

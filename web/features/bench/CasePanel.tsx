@@ -33,8 +33,10 @@ export function CasePanel({
     (["left", "found"] as const).flatMap(
       (phase) => latest(state, slot.read(point, 1, 1, phase).key, "reading_taken")?.valueInBase ?? [],
     )[0];
-  const there = new Set(activePoints(bench, state).map(({ id }) => id));
-  const plays = gears.plays.filter(({ of }) => there.has(of)).map(({ of, name }) => ({ name, mm: read(of) }));
+  // Side by side in the order they are read in; drawn as the latest in the work has it.
+  const plays = activePoints(bench, state).flatMap(({ id }) =>
+    gears.plays.filter(({ of }) => of === id).map(({ name }) => ({ name, mm: read(id) })),
+  );
   const drawn = gears.plays.flatMap(({ of }) => read(of) ?? [])[0];
   // As the machine was made when the job was opened: a book put right later turns no job about.
   const belt = holds(gears.belt, factsOf(bench, state)) === true;
