@@ -60,4 +60,4 @@ export {
   type Way,
 } from "./schema.ts";
 export { DECISIONS, type Sized, sizeFor } from "./spine.ts";
-export { ADJUST_DRAWINGS, STEP_CALCULATORS } from "./steps.ts";
+export { ADJUST_DRAWINGS } from "./steps.ts";

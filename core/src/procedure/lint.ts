@@ -349,7 +349,7 @@ export function lint(procedure: Procedure): Issue[] {
           step.thickness.forEach((name, j) => {
             if (!measured.has(name)) complain(["steps", i, "thickness", j], `"${name}" is no measured point.`);
           });
-        } else if (step.calculator !== "chain.spline" && step.calculator !== "track.lugs") anchored(step, ["steps", i]);
+        } else anchored(step, ["steps", i]);
         if (
           step.calculator === "case.backoff" &&
           !asked.get(step.turnsBy)?.ways.every((way) => way.turns !== undefined)

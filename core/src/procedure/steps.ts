@@ -241,29 +241,17 @@ const lugsSchema = z.strictObject({
 });
 
 /** The calculators that a step can be bound to. */
-export const STEP_CALCULATORS = [
-  "clutch.stack",
-  "chain.slack",
-  "chain.length",
-  "chain.spline",
-  "case.backoff",
-  "case.freeplay",
-  "track.lugs",
-] as const;
+const BOUND = [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema, pairSchema, lugsSchema] as const;
 
 export const stepSchema = z.discriminatedUnion("kind", [
   doSchema,
   waitSchema,
   verifySchema,
   adjustSchema,
-  z.discriminatedUnion(
-    "calculator",
-    [stackSchema, slackSchema, gearingSchema, splineSchema, backoffSchema, pairSchema, lugsSchema],
-    {
-      error: (issue) =>
-        issue.code === "invalid_union"
-          ? `"${String((issue.input as { calculator?: unknown }).calculator)}" is no calculator that a step can use: ${STEP_CALCULATORS.join(", ")}.`
-          : undefined,
-    },
-  ),
+  z.discriminatedUnion("calculator", BOUND, {
+    error: (issue) =>
+      issue.code === "invalid_union"
+        ? `"${String((issue.input as { calculator?: unknown }).calculator)}" is no calculator that a step can use: ${BOUND.map(({ shape }) => shape.calculator.value).join(", ")}.`
+        : undefined,
+  }),
 ]);
