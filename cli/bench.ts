@@ -19,7 +19,7 @@ async function all(): Promise<Measured[]> {
       ...figures,
       foldOf(shop.events),
       longest(),
-      await append(shop),
+      ...(await append(shop)),
       ...shown,
       await door(shop),
       ...(await gathered(shop)),

@@ -63,7 +63,10 @@ test("a file that a running shop takes in is worked through on the bench, with i
   await page.locator("#entry").focus();
   await typeLines(page, ["165.1 166.2"]);
   await expect(page.getByRole("status")).toContainText("past limit");
-  await workUntil(page, "Brake drum: keep, renew or leave", { Lining: ["3.1 3.2"], "Cam in its journal": ["free"] });
+  await workUntil(page, "Cam in its journal", { Lining: ["3.1 3.2"] });
+  // How a word looks is drawn in the file too.
+  await expect(page.getByRole("button", { name: /grooved/ }).locator("polyline")).toHaveCount(2);
+  await workUntil(page, "Brake drum: keep, renew or leave", { "Cam in its journal": ["free"] });
   await expect(page.getByRole("main")).toContainText("past limit");
   await workUntil(page, "Back the rod off", {
     "Brake shoes: keep, renew or leave": ["2", "1"],

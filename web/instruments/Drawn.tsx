@@ -1,4 +1,4 @@
-import type { Drawing, Shape, View } from "@averin/core";
+import type { Drawing, Picture, Shape, View } from "@averin/core";
 import { useId } from "react";
 
 /** What shows at a place of a drawing: what was found or read there, told in words and by its tone. */
@@ -34,6 +34,24 @@ export function Drawn({
       <ViewDrawn drawing={drawing} view={view} shown={shown} places={places} order={order} />
     </figure>
   ));
+}
+
+/** A small picture that a procedure brings along, as wide as it is told. */
+export function PictureDrawn({ picture, width }: { picture: Picture; width: number }) {
+  const [across, down] = picture.size;
+  return (
+    <svg
+      viewBox={`0 0 ${across} ${down}`}
+      width={width}
+      height={(width * down) / across}
+      aria-hidden
+      className="block shrink-0"
+    >
+      {picture.shapes.map((shape, i) => (
+        <ShapeDrawn key={i} shape={shape} />
+      ))}
+    </svg>
+  );
 }
 
 function ViewDrawn({

@@ -62,6 +62,13 @@ const placeSchema = z.strictObject({
   hidden: z.boolean().default(false),
 });
 
+/** A small picture as data, of how a thing looks: what a finding's word or an answer means. */
+export const pictureSchema = z.strictObject({
+  size: z.tuple([long, long]),
+  shapes: z.array(shapeSchema).min(1).max(80),
+});
+export type Picture = z.infer<typeof pictureSchema>;
+
 /** A drawing as data: views of one thing, each with its shapes, and the places of what is worked on. */
 export const drawingSchema = z.strictObject({
   title: sentence,

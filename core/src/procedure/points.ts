@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
+import { pictureSchema } from "./drawing.ts";
 import { anchor, id, sentence, tells, when } from "./spine.ts";
 
-/** The drawings that graded findings can have; the instruments hold one for each word in order. */
+/** The drawings of graded findings that need not be drawn anew; the instruments hold one for each word in order. */
 export const FINDING_DRAWINGS = [
   "plate lining",
   "plate colour",
@@ -102,6 +103,8 @@ const inspectSchema = z.strictObject({
         leads: z.enum(["keep", "watch", "renew", "stop"]),
         /** Counts as a mark when the pattern along the items is read. */
         marked: z.boolean().default(false),
+        /** How it looks, where the procedure draws it itself. */
+        picture: pictureSchema.optional(),
       }),
     )
     .min(2)

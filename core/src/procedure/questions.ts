@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
+import { pictureSchema } from "./drawing.ts";
 import { DECISIONS, id, sentence, taskName, when } from "./spine.ts";
 
-/** The drawings that the answers of a question can have; the instruments hold one for each word in order. */
+/** The drawings of answers that need not be drawn anew; the instruments hold one for each word in order. */
 export const CHOICE_DRAWINGS = [
   "ring type",
   "open end",
@@ -56,6 +57,8 @@ export const questionSchema = z.strictObject({
       z.strictObject({
         word: sentence,
         means: sentence,
+        /** How it looks, where the procedure draws it itself. */
+        picture: pictureSchema.optional(),
         /** How long the step then takes or waits. */
         minutes: z.int().min(0).max(10_000).optional(),
         /** Whoever answers so has no second pair of hands: nobody is called for them. */

@@ -1,4 +1,5 @@
 import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
+import { PictureDrawn } from "@/instruments/Drawn";
 import { FindingDrawing } from "@/instruments/FindingDrawing";
 import { inSight } from "@/instruments/inSight";
 import { listHeight } from "../listHeight.ts";
@@ -35,7 +36,11 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               className="key h-full w-full justify-start! py-2 text-left font-normal!"
             >
               <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
-              {drawing && <FindingDrawing drawing={drawing} grade={i} />}
+              {finding.picture ? (
+                <PictureDrawn picture={finding.picture} width={104} />
+              ) : (
+                drawing && <FindingDrawing drawing={drawing} grade={i} />
+              )}
               <span>
                 <strong className="text-lg">{finding.word}</strong>{" "}
                 <span className="text-[15px]">({LEADS[finding.leads]})</span>
@@ -73,8 +78,11 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   </span>
                   <span className="font-semibold">{part && count > 1 ? itemName(part, s.item, count) : "found"}</span>
                   <span className="h-[34px] overflow-hidden">
-                    {finding && drawing && (
-                      <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />
+                    {finding?.picture ? (
+                      <PictureDrawn picture={finding.picture} width={52} />
+                    ) : (
+                      finding &&
+                      drawing && <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />
                     )}
                   </span>
                   <span

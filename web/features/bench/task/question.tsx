@@ -12,6 +12,7 @@ import {
   type Way,
   wayOf,
 } from "@averin/core";
+import { PictureDrawn } from "@/instruments/Drawn";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import type { PanelProps } from "../panel.ts";
 
@@ -50,7 +51,11 @@ export function AskPanel({
               data-main={way.word === preset}
             >
               <span className="figure text-xl font-bold">{i + 1}</span>
-              {question.drawing && <ChoiceDrawing drawing={question.drawing} way={i} />}
+              {way.picture ? (
+                <PictureDrawn picture={way.picture} width={104} />
+              ) : (
+                question.drawing && <ChoiceDrawing drawing={question.drawing} way={i} />
+              )}
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
