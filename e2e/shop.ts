@@ -146,6 +146,8 @@ export async function workUntil(
 ): Promise<void> {
   const left = new Map(Object.entries(answers).map(([title, lines]) => [title, [...lines]]));
   const title = page.getByRole("main").getByRole("heading", { level: 1 });
+  // What was typed before this is answered and shown.
+  await expect(page.getByText("all kept")).toBeVisible();
   for (let line = 0; line < 200; line += 1) {
     const here = (await title.textContent()) ?? "";
     if (typeof heading === "string" ? here === heading : heading.test(here)) return;
