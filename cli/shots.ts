@@ -36,6 +36,17 @@ async function type(page: Page, ...lines: string[]): Promise<void> {
 /** The views in the order of the work, so that one job can be carried on from picture to picture. */
 const VIEWS: View[] = [
   { name: "today", size: DESK, theme: "light", show: (page) => page.goto("/").then(() => undefined) },
+  {
+    name: "jobs",
+    size: DESK,
+    theme: "light",
+    show: async (page) => {
+      await page.goto("/jobs");
+      await page.getByRole("searchbox").fill("tobin sled");
+      await page.getByRole("button", { name: "Find" }).click();
+      await page.waitForURL(/find=/);
+    },
+  },
   { name: "intake", size: DESK, theme: "light", show: (page) => page.goto("/intake").then(() => undefined) },
   {
     name: "bench-measure",
@@ -79,12 +90,6 @@ const VIEWS: View[] = [
     size: DESK,
     theme: "light",
     show: (page) => openBench(page, "Club bike 15").then(() => type(page, "4.9", "4.9", "9.8", "9.7", "11.4")),
-  },
-  {
-    name: "axle-tail",
-    size: DESK,
-    theme: "light",
-    show: (page) => openBench(page, "Flock quad 1"),
   },
   {
     name: "axle-estimate",

@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "./test.ts";
 import { openShop, type Shop, signIn, typeLines } from "./shop.ts";
 
@@ -97,6 +98,22 @@ test("another person takes over with a PIN, and every line from then on is their
   await log.first().getByRole("button", { name: "Strike" }).click();
   await expect(log.filter({ hasText: "above band" }).last().locator("s")).toBeVisible();
   await expect(page.getByText("all kept")).toBeVisible();
+});
+
+test("any job is found again by words of it, from the keyboard: its owner, its work, who worked at it", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Mira Orr");
+  await page.getByRole("link", { name: "All jobs" }).click();
+  await expect(page.getByRole("searchbox")).toBeFocused();
+  await page.keyboard.type("lighthouse belt tobin");
+  await page.keyboard.press("Enter");
+  const found = page.getByRole("listitem").filter({ hasText: "Drive belt of the variable drive" });
+  await expect(found.first()).toContainText("Works sled 8");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole("searchbox").fill("lighthouse nobody");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/No job has all of “lighthouse nobody” in it/)).toBeVisible();
 });
 
 test("a stop-work finding stands on every view until somebody says what was done", async ({ page }) => {

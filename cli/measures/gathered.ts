@@ -5,7 +5,7 @@ import { measured, type Measured, middle, now } from "./measured.ts";
 
 const GATHERED = 20_000;
 const LOOKS = 15;
-const PAGES = { Today: "/", intake: "/intake" } as const;
+const PAGES = { Today: "/", intake: "/intake", "all jobs": "/jobs" } as const;
 
 type Look = { ms: number; bytes: number };
 
@@ -35,6 +35,8 @@ const BULK = [
     FROM machines m, (SELECT procedureHash FROM jobs LIMIT 1) AS j WHERE m.mark LIKE 'Gathered %'`,
   `INSERT INTO job_summaries (jobId, stage, next, openCount, lastNumber, needs, clocks, sinceAt, lastBy)
     SELECT id, 'released', 'released', 0, 1, 'nobody', '[]', NOW(3), 'Mira Orr' FROM jobs WHERE number LIKE 'G%'`,
+  `INSERT INTO job_words (jobId, work, words)
+    SELECT j.id, w.work, w.words FROM jobs j, (SELECT work, words FROM job_words LIMIT 1) AS w WHERE j.number LIKE 'G%'`,
 ];
 
 /** Today and the counter with twenty thousand machines and released jobs, against the demo's own; time and bytes. */

@@ -19,7 +19,10 @@ export default async function TodayPage() {
     <>
       <TopRule person={actor.name}>
         <span className="text-lg font-semibold">Today</span>
-        <Link href="/workings/chain" className="key ml-auto">
+        <Link href="/jobs" className="key ml-auto">
+          All jobs
+        </Link>
+        <Link href="/workings/chain" className="key">
           Workings
         </Link>
         <Link href="/intake" className="key" data-main="true">

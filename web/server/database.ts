@@ -167,6 +167,8 @@ export type JobSummaryRow = {
   sinceAt: Date | null;
   lastBy: string;
 };
+/** What a job is called, and the words by which it is found again. */
+export type JobWordsRow = { jobId: string; work: string; words: string };
 export type StrayRow = {
   id: string;
   jobId: string;
@@ -362,6 +364,11 @@ function models(sequelize: Sequelize) {
       stopText: maybe(500),
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
+    }),
+    words: define<JobWordsRow>("job_words", {
+      jobId: { ...key(36) },
+      work: text(200),
+      words: { type: DataTypes.TEXT, allowNull: false },
     }),
     strays: define<StrayRow>("strays", {
       id: key(36),

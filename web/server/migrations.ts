@@ -140,6 +140,13 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         WHERE about = ''`,
     ],
   },
+  {
+    name: "0009-words",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS job_words (${JOB}, work VARCHAR(200) NOT NULL, words TEXT NOT NULL, PRIMARY KEY (jobId))`,
+      `CREATE INDEX IF NOT EXISTS jobs_opened ON jobs (openedAt)`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -90,5 +90,6 @@ export { type Stage, STAGES, type Task } from "./task.ts";
 export { type Told, toldAt } from "./told.ts";
 export { toolList } from "./toolList.ts";
 export { walk } from "./walk.ts";
+export { tellsWords, wordsIn, wordsOf } from "./wordsOf.ts";
 export { acceptOpening, type Intake, type Offered } from "./opening.ts";
 export { readThrough, type ToldBeforehand } from "./readThrough.ts";

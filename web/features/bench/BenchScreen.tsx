@@ -111,17 +111,20 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           />
         }
       >
-        <span className="figure font-bold whitespace-nowrap">{number}</span>
         <Link
           href={`/machines/${opened?.machine.id ?? ""}`}
           prefetch={false}
           title="figures of this machine"
-          className="truncate leading-[44px] font-semibold underline decoration-1 underline-offset-4"
+          className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight"
         >
-          <span className="hidden lg:inline">
-            {opened?.machine.maker} {opened?.machine.model} ·{" "}
+          <strong className="lg:truncate">{bench.procedure.title}</strong>
+          <span className="text-[15px] underline decoration-1 underline-offset-4 lg:truncate">
+            {number} · {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit} · {opened?.owner.name}
+            <span className="hidden xl:inline">
+              {" "}
+              · {opened?.machine.maker} {opened?.machine.model}
+            </span>
           </span>
-          {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit}
         </Link>
         <span className="caption hidden whitespace-nowrap xl:inline">
           <span className={together ? "" : underlined}>going apart</span> ◂▸{" "}

@@ -7,6 +7,7 @@ import { useNow } from "@/client/useNow";
 
 export type JobLine = JobAtHand & {
   number: string;
+  work: string;
   machine: string;
   mark: string;
   owner: string;
@@ -87,6 +88,7 @@ export function Today({
                 <span className="figure text-2xl font-bold text-petrol">{i + 1}</span>
                 <span>
                   <strong className="text-lg">{job.mark}</strong>
+                  <span className="block text-[15px]">{job.work}</span>
                   <span className={`block ${waits.kind === "stop" ? "font-semibold text-past" : ""}`}>
                     {DO[waits.kind](job)}
                   </span>
@@ -112,9 +114,11 @@ function Lane({ job, now }: { job: JobLine; now: number }) {
         className="grid min-h-[84px] grid-cols-[1fr_auto] items-center gap-x-4 py-2 hover:bg-sheet md:grid-cols-[minmax(170px,1fr)_190px_minmax(180px,1fr)_56px]"
       >
         <span className="leading-tight">
-          <strong className="block text-lg">{job.mark}</strong>
-          <span className="figure text-[15px]">{job.number}</span> {job.machine}
-          <span className="block text-[15px] text-soft">{job.owner}</span>
+          <strong className="text-lg">{job.mark}</strong> <span className="text-[15px]">{job.machine}</span>
+          <span className="block font-semibold">{job.work}</span>
+          <span className="block text-[15px] text-soft">
+            <span className="figure">{job.number}</span> {job.owner}
+          </span>
         </span>
         <Stretches stage={job.stage} word={WORD[job.stage] ?? job.stage} />
         <span className="leading-tight">

@@ -8,6 +8,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
     ...{
       id: mark,
       number: "T-0401",
+      work: "Clutch pack, coil springs",
       machine: "Pellando Grindal 300",
       mark,
       owner: "Club",

@@ -1,4 +1,4 @@
-import { type Bench, type JobEvent, STAGES, type Stray } from "@averin/core";
+import { type Bench, type JobEvent, STAGES, type Stray, wordsIn } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type Database, fromJson, SHOP_VERSION } from "../database.ts";
@@ -40,6 +40,8 @@ export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
 export type JobLine = {
   id: string;
   number: string;
+  /** What is worked on. */
+  work: string;
   machine: string;
   mark: string;
   owner: string;
@@ -61,20 +63,23 @@ type LineRow = Omit<JobLine, "clocks" | "since"> & { clocks: unknown; since: Dat
 const MOST_OPEN = 200;
 
 const MOST_RELEASED = 20;
+/** What was released longer ago stands in the list of all jobs. */
+const DAYS_RELEASED = 31;
 
 /** Jobs from the read tables: the open ones, newest first, then those released last; and how many more are open. */
 export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: number; at: number }> {
   const lines = (where: string, order: string, most: number): Promise<LineRow[]> =>
     db.sequelize.query<LineRow>(
-      `SELECT j.id, j.number, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
+      `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
         s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
         s.lastBy AS \`by\`
-        FROM job_summaries s JOIN jobs j ON j.id = s.jobId JOIN machines m ON m.id = j.machineId
-        JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
+        FROM job_summaries s JOIN jobs j ON j.id = s.jobId JOIN job_words w ON w.jobId = j.id
+        JOIN machines m ON m.id = j.machineId JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
       { type: QueryTypes.SELECT },
     );
   const open = await lines(`s.stage IN (${OPEN_STAGES})`, "j.openedAt DESC", MOST_OPEN);
-  const released = await lines("s.stage = 'released'", "s.sinceAt DESC", MOST_RELEASED);
+  const lately = `s.stage = 'released' AND s.sinceAt > NOW() - INTERVAL ${DAYS_RELEASED} DAY`;
+  const released = await lines(lately, "s.sinceAt DESC", MOST_RELEASED);
   const all =
     open.length < MOST_OPEN ? open.length : await db.summaries.count({ where: { stage: { [Op.ne]: "released" } } });
   const jobs = [...open, ...released].map((row): JobLine => ({
@@ -87,3 +92,41 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
 
 /** Where a job may stand before it is released, for an index to go by. */
 const OPEN_STAGES = [...STAGES, "ready"].map((stage) => `'${stage}'`).join(", ");
+
+export type FoundJob = Pick<JobLine, "id" | "number" | "work" | "machine" | "mark" | "owner" | "stage"> & {
+  opened: string;
+  /** When it was released; null while it is open. */
+  released: string | null;
+};
+
+/** So many of the jobs that are found are listed. */
+const MOST_FOUND = 60;
+/** Of a search so many words count. */
+const MOST_WORDS = 8;
+
+/**
+ * Jobs in which every word of a search is found, open ones and released ones, the newest first: by number, work, machine,
+ * owner, person, part, day, or any word of a note or a finding. All where nothing is asked for.
+ */
+export async function findJobs(db: Database, search: string): Promise<{ jobs: FoundJob[]; more: boolean }> {
+  const words = wordsIn(search).slice(0, MOST_WORDS);
+  if (words.length === 0 && search.trim() !== "") return { jobs: [], more: false };
+  const where = words.map((_, i) => `(w.words LIKE :w${i} OR LOWER(j.number) LIKE :w${i})`).join(" AND ");
+  const rows = await db.sequelize.query<Omit<FoundJob, "opened" | "released"> & { openedAt: Date; sinceAt: Date }>(
+    `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage,
+      j.openedAt, s.sinceAt
+      FROM jobs j JOIN job_words w ON w.jobId = j.id JOIN job_summaries s ON s.jobId = j.id
+      JOIN machines m ON m.id = j.machineId JOIN owners o ON o.id = m.ownerId
+      ${where === "" ? "" : `WHERE ${where}`} ORDER BY j.openedAt DESC, j.number DESC LIMIT ${MOST_FOUND + 1}`,
+    {
+      ...{ type: QueryTypes.SELECT },
+      replacements: Object.fromEntries(words.map((word, i) => [`w${i}`, `%${word}%`])),
+    },
+  );
+  const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, ...row }) => ({
+    ...row,
+    opened: new Date(openedAt).toISOString(),
+    released: row.stage === "released" ? new Date(sinceAt).toISOString() : null,
+  }));
+  return { jobs, more: rows.length > MOST_FOUND };
+}

@@ -4,10 +4,10 @@ import type { Database } from "../database.ts";
 import { migrate } from "../migrations.ts";
 import { Refused } from "../refused.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { eventsAfter, jobById, jobLines } from "./read.ts";
+import { eventsAfter, findJobs, jobById, jobLines } from "./read.ts";
 import { intakeSchema } from "./schema.ts";
 import { appendEvents, jobOfIntake, openJob } from "./store.ts";
-import { rebuildReadTables } from "./tables.ts";
+import { fillWords, rebuildReadTables } from "./tables.ts";
 
 // Readings and meters in this file are invented.
 let db: Database;
@@ -187,6 +187,29 @@ test("today's lines come from the read tables", async () => {
     stage: "apart",
     next: "Soak the new plates",
   });
+});
+
+test("every job is found again by any word of it: machine, owner, person, day, what was found or noted", async () => {
+  const id = await newJob();
+  const say = (draft: Draft) => appendEvents(db, id, line(draft), technician);
+  await say({ type: "finding_recorded", point: "basket-bearing", item: 1, word: "missing" });
+  await say({ type: "noted", text: "roller lies in the sump_100%" });
+  const found = async (search: string): Promise<boolean> =>
+    (await findJobs(db, search)).jobs.some((job) => job.id === id);
+  for (const search of ["club bike 7", "harbour ENDURO", "mira roller", "sump_100", "clutch missing"])
+    expect([search, await found(search)]).toEqual([search, true]);
+  // Every word must be there; where there is none at all nothing is found.
+  for (const search of ["%%", "roller nowhere", "sump-100"])
+    expect([search, await found(search)]).toEqual([search, false]);
+  const { jobs, more } = await findJobs(db, "");
+  expect(jobs[0]).toMatchObject({ work: expect.any(String), released: null, opened: expect.stringMatching(/^20/) });
+  expect(more).toBe(false);
+  // A job that an earlier version kept has no words yet: they are made when the shop is opened.
+  await db.words.destroy({ where: { jobId: id } });
+  expect(await found("roller")).toBe(false);
+  await fillWords(db);
+  expect(await found("roller")).toBe(true);
+  expect(await rebuildReadTables(db)).toMatchObject({ differences: [] });
 });
 
 test("what is not there is not found", async () => {

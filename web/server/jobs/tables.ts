@@ -1,8 +1,17 @@
-import { type Bench, EVENT_FORMAT, fold, type JobEvent, type JobState, summarise } from "@averin/core";
-import type { Model, ModelStatic, WhereOptions } from "sequelize";
+import {
+  type Bench,
+  EVENT_FORMAT,
+  fold,
+  type JobEvent,
+  type JobState,
+  summarise,
+  tellsWords,
+  wordsOf,
+} from "@averin/core";
+import { type Model, type ModelStatic, QueryTypes, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
 import type { Database, FitRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
-import { benchOf, eventsOf, jobAtBench } from "./log.ts";
+import { benchOf, eventsOf, jobAtBench, jobsAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
 
 type Rows = { readings: ReadingRow[]; fits: FitRow[]; torques: TorqueRow[] };
@@ -44,6 +53,10 @@ function summaryRow(jobId: string, bench: Bench, state: JobState) {
   };
 }
 
+const wordsRow = (jobId: string, bench: Bench, state: JobState) => ({
+  ...{ jobId, work: bench.procedure.title.slice(0, 200), words: wordsOf(bench, state) },
+});
+
 /** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
 export async function project(
   db: Database,
@@ -64,6 +77,7 @@ export async function project(
     await db.torques.destroy({ where: { eventId: gone }, transaction });
   }
   await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
+  if (fresh.some(({ body }) => tellsWords(body))) await db.words.upsert(wordsRow(jobId, bench, state), { transaction });
 }
 
 export async function insert(db: Database, jobId: string, events: readonly JobEvent[], transaction: Tx): Promise<void> {
@@ -91,6 +105,30 @@ export async function summariseAnew(db: Database, jobId: string, transaction: Tx
   await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
 }
 
+/** So many jobs of an earlier version are given their words at a time. */
+const AT_ONCE = 200;
+
+/** Gives every job of an earlier version the words by which it is found; nothing is done where all have them. */
+export async function fillWords(db: Database): Promise<void> {
+  for (;;) {
+    const without = await db.sequelize.query<{ id: string }>(
+      `SELECT j.id FROM jobs j LEFT JOIN job_words w ON w.jobId = j.id WHERE w.jobId IS NULL LIMIT ${AT_ONCE}`,
+      { type: QueryTypes.SELECT },
+    );
+    if (without.length === 0) return;
+    const rows = [];
+    for (const job of await jobsAtBench(
+      db,
+      without.map(({ id }) => id),
+      null,
+    )) {
+      const state = fold(await readEvents(db, job.id, 0, null));
+      rows.push(wordsRow(job.id, await benchOf(db, job, null), state));
+    }
+    await db.words.bulkCreate(rows, { ignoreDuplicates: true });
+  }
+}
+
 const stable = (rows: readonly object[]): string =>
   JSON.stringify(rows.map((row) => Object.entries(row).sort(([a], [b]) => a.localeCompare(b))).sort());
 
@@ -104,7 +142,8 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       const events = await eventsOf(db, jobId, null, transaction);
       const state = fold(events, await straysOpen(db, jobId, transaction));
       const derived = rowsOf(jobId, state, events);
-      const summary = summaryRow(jobId, await benchOf(db, job, transaction), state);
+      const bench = await benchOf(db, job, transaction);
+      const summary = summaryRow(jobId, bench, state);
       const putRight = async <Row extends object>(
         name: string,
         model: ModelStatic<Model<Row>>,
@@ -123,6 +162,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       await putRight("fits", db.fits, derived.fits);
       await putRight("torques", db.torques, derived.torques);
       await putRight("job_summaries", db.summaries, [summary]);
+      await putRight("job_words", db.words, [wordsRow(jobId, bench, state)]);
     });
   }
   return { jobs: jobs.length, differences };

@@ -1,0 +1,23 @@
+import { FoundJobs } from "@/features/jobs/FoundJobs";
+import { findJobs } from "@/server/jobs/read";
+import { requireActor } from "@/server/page";
+import { TopRule } from "@/ui/TopRule";
+
+export const dynamic = "force-dynamic";
+
+export default async function JobsPage({ searchParams }: { searchParams: Promise<{ find?: string | string[] }> }) {
+  const { db, actor } = await requireActor();
+  const { find = "" } = await searchParams;
+  const search = (Array.isArray(find) ? (find[0] ?? "") : find).trim().slice(0, 120);
+  const { jobs, more } = await findJobs(db, search);
+  return (
+    <>
+      <TopRule person={actor.name}>
+        <span className="text-lg font-semibold">All jobs</span>
+      </TopRule>
+      <main className="mx-auto max-w-[1180px] p-5">
+        <FoundJobs jobs={jobs} more={more} search={search} />
+      </main>
+    </>
+  );
+}

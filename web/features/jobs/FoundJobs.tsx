@@ -1,0 +1,70 @@
+import Link from "next/link";
+import { dayOf } from "@/ui/times";
+
+export type FoundJob = {
+  id: string;
+  number: string;
+  work: string;
+  machine: string;
+  mark: string;
+  owner: string;
+  opened: string;
+  released: string | null;
+};
+
+/** Every job there was, looked through by any word: one that is open goes to its bench, one that is released to its sheet. */
+export function FoundJobs({ jobs, more, search }: { jobs: readonly FoundJob[]; more: boolean; search: string }) {
+  return (
+    <>
+      <form action="/jobs" role="search" className="flex items-end gap-2 pb-4">
+        <label className="flex flex-1 flex-col gap-1 font-semibold">
+          Machine, owner, person, part, day, or any word that was noted
+          <input
+            key={search}
+            name="find"
+            role="searchbox"
+            defaultValue={search}
+            maxLength={120}
+            autoFocus
+            autoComplete="off"
+            className="field text-xl"
+          />
+        </label>
+        <button type="submit" className="key px-6!" data-main="true">
+          Find
+        </button>
+      </form>
+      {jobs.length === 0 && (
+        <p className="border-2 border-dashed border-line p-6 text-xl">
+          {search === ""
+            ? "No job yet: the first one begins at the counter."
+            : `No job has all of “${search}” in it: try fewer words, or the beginning of one.`}
+        </p>
+      )}
+      <ol className={jobs.length > 0 ? "border-t-2 border-ink" : ""}>
+        {jobs.map((job) => (
+          <li key={job.id} className="border-b border-line">
+            <Link
+              href={job.released === null ? `/jobs/${job.id}` : `/jobs/${job.id}/sheet`}
+              className="grid min-h-[64px] grid-cols-[1fr_auto] items-center gap-x-4 py-2 leading-tight hover:bg-sheet md:grid-cols-[110px_minmax(200px,1.2fr)_minmax(200px,1fr)_200px]"
+            >
+              <span className="figure text-[17px]">{job.number}</span>
+              <strong className="order-first text-lg md:order-none">{job.work}</strong>
+              <span>
+                {job.mark} <span className="text-[15px] text-soft">{job.machine}</span>
+                <span className="block text-[15px] text-soft">{job.owner}</span>
+              </span>
+              <span className="text-right text-[15px] tabular-nums">
+                in {dayOf(job.opened)}
+                <span className={`block ${job.released === null ? "font-semibold" : "text-soft"}`}>
+                  {job.released === null ? "open" : `released ${dayOf(job.released)}`}
+                </span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ol>
+      {more && <p className="py-3 text-soft">There are more: another word narrows them down.</p>}
+    </>
+  );
+}
