@@ -13,7 +13,7 @@ export default async function JobsPage({ searchParams }: { searchParams: Promise
   return (
     <>
       <TopRule person={actor.name}>
-        <span className="text-lg font-semibold">All jobs</span>
+        <h1 className="text-lg font-semibold">All jobs</h1>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
         <FoundJobs jobs={jobs} more={more} search={search} />
