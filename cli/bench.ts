@@ -21,7 +21,7 @@ async function all(): Promise<Measured[]> {
       longest(),
       ...(await append(shop)),
       ...shown,
-      await door(shop),
+      ...(await door(shop)),
       ...(await gathered(shop)),
     ];
   } finally {

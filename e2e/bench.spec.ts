@@ -75,6 +75,7 @@ test("another person takes over with a PIN, and every line from then on is their
   await page.getByRole("button", { name: "Mira Orr: hand over" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: /Tobin Hask/ }).click();
+  await expect(dialog.locator("input")).toBeFocused();
   await page.keyboard.type("0000");
   await page.keyboard.press("Enter");
   await expect(dialog.getByRole("alert")).toContainText("Not the PIN of that person");

@@ -1,7 +1,7 @@
 module.exports = {
   testEnvironment: "node",
   testMatch: ["**/*.test.{ts,tsx}"],
-  roots: ["server", "instruments", "client", "features", "../cli/server"].map((folder) => `<rootDir>/${folder}`),
+  roots: ["server", "instruments", "client", "features", "ui", "../cli/server"].map((folder) => `<rootDir>/${folder}`),
   // Only against hanging: the slowest test takes a tenth of it on a quiet machine.
   testTimeout: 300_000,
   transform: {

@@ -12,7 +12,8 @@ export function leaveFor(address: string): Promise<void> {
 
 /**
  * A form that is sent: its fields, what there is to say of the last answer, and whether one is awaited. What was typed
- * stands until it is kept; where a refusal names a field, that field is gone to.
+ * stands until it is kept; where a refusal names a field, that field is gone to. Whoever uses it says "use no memo": fields
+ * are registered anew with every drawing.
  */
 export function useSending<Fields extends FieldValues, Value = unknown>(how: {
   start?: DefaultValues<Fields>;
@@ -24,6 +25,7 @@ export function useSending<Fields extends FieldValues, Value = unknown>(how: {
   /** Says of an answer what only this form can, and whether there is anything left to say. */
   instead?: (answer: Exclude<Sent<Value>, { kind: "kept" }>, fields: Fields) => string | null | Promise<string | null>;
 }) {
+  "use no memo";
   const { start, send, kept, meanwhile, instead } = how;
   const [message, say] = useState("");
   const [busy, setBusy] = useState(false);

@@ -24,6 +24,7 @@ export function Twins({ groups }: { groups: readonly (readonly { id: string; nam
 }
 
 function Rename({ person }: { person: { id: string; name: string } }) {
+  "use no memo";
   const router = useRouter();
   const { register, message, busy, onSubmit } = useSending<{ name: string }>({
     start: { name: person.name },

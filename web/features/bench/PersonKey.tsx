@@ -1,16 +1,14 @@
 "use client";
 
-import { type Actor, actorSchema } from "@averin/core";
+import type { Actor } from "@averin/core";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { z } from "zod";
-import { send } from "@/client/send";
-import { useSending } from "@/client/useSending";
+import { fetched } from "@/ui/fetched";
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
-const takenSchema = z.object({ actor: actorSchema });
-type Taken = z.infer<typeof takenSchema>;
-const EMPTY = { pin: "", word: "" };
+// Only who hands over needs the form: it is fetched as soon as somebody is about to.
+const load = () => import("./PinForm.tsx").then((module) => module.PinForm);
+const PinForm = fetched(load);
 
 /** Who is at the bench; another takes over with a PIN, and the screen stays as it is. */
 export function PersonKey({
@@ -27,33 +25,10 @@ export function PersonKey({
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<Colleague | null>(null);
   const own = chosen?.id === actor.id;
-  const { register, reset, say, message, onSubmit } = useSending<{ pin: string; word?: string }, Taken | null>({
-    start: EMPTY,
-    send: async ({ pin, word = "" }) => {
-      const proof = /^\d{4,8}$/.test(word) ? { oldPin: word } : { password: word };
-      const answer = own
-        ? await send(
-            "POST",
-            "/api/session/pin",
-            { pin, ...proof },
-            z.unknown().transform(() => null),
-          )
-        : await send("POST", "/api/session/takeover", { personId: chosen?.id, pin }, takenSchema);
-      // What was typed unseen is typed anew.
-      reset(EMPTY);
-      return answer;
-    },
-    kept: (taken) => {
-      if (taken) onTaken(taken.actor);
-      close(false);
-    },
-    meanwhile: "Stay as you are and try again.",
-  });
   const close = (now: boolean): void => {
+    if (now) void load().catch(() => undefined);
     setOpen(now);
     setChosen(null);
-    reset(EMPTY);
-    say("");
   };
 
   return (
@@ -96,40 +71,16 @@ export function PersonKey({
             ))}
           </ul>
           {chosen && (
-            <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => void onSubmit(event)}>
-              {own && (
-                <label className="w-full">
-                  <span className="caption mb-2 block">my password, or the PIN I had</span>
-                  <input
-                    autoFocus
-                    type="password"
-                    autoComplete="current-password"
-                    {...register("word")}
-                    className="min-h-[52px] w-full border-2 border-ink bg-ground px-3 text-2xl"
-                  />
-                </label>
-              )}
-              <label className="flex-1">
-                <span className="caption mb-2 block">
-                  {own ? "my new PIN, four to eight figures" : `PIN of ${chosen.name}`}
-                </span>
-                <input
-                  autoFocus={!own}
-                  type="password"
-                  inputMode="numeric"
-                  autoComplete="off"
-                  {...register("pin")}
-                  className="figure min-h-[52px] w-full border-2 border-ink bg-ground px-3 text-2xl font-bold"
-                />
-              </label>
-              <button type="submit" className="key min-h-[52px]! px-5!" data-main="true">
-                {own ? "Set" : "Take over"}
-              </button>
-            </form>
+            <PinForm
+              key={chosen.id}
+              person={chosen}
+              own={own}
+              onTaken={(taken) => {
+                if (taken) onTaken(taken);
+                close(false);
+              }}
+            />
           )}
-          <p role="alert" className="min-h-6 pt-2 font-semibold text-past">
-            {message}
-          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

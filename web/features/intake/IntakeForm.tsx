@@ -73,6 +73,7 @@ export function IntakeForm({
   books: IntakeBook[];
   procedures: IntakeProcedure[];
 }) {
+  "use no memo";
   const [machines, setMachines] = useState(listed);
   const [goesBack, setGoesBack] = useState<number | null>(null);
   // One id for this form however often it is sent: an answer that was lost opens no second job.
@@ -254,6 +255,7 @@ export function IntakeForm({
 }
 
 function NewMachine({ books, register }: { books: IntakeBook[]; register: UseFormRegister<Fields> }) {
+  "use no memo";
   return (
     <div className="grid grid-cols-2 gap-3">
       <label className="col-span-2 flex flex-col gap-1 font-semibold">

@@ -18,6 +18,7 @@ export function PersonForm({
   /** What lets the first person be made. */
   code?: string;
 }) {
+  "use no memo";
   const ready = useReady();
   const { register, message, busy, onSubmit } = useSending<{ name: string; password: string }>({
     send: (person) => send("POST", action, code === undefined ? person : { ...person, code }),

@@ -59,13 +59,16 @@ export async function eventsOf(db: Database, jobId: string, last: number | null,
 type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
   bookId: string | null;
   shopVersion: number | null;
+  /** How much of it was not taken and is not settled: mostly nothing, and then nothing is looked for. */
+  strays: number;
 };
 
 /** One look at the database for some jobs, under a lock where they are about to be written to. */
 export function jobsAtBench(db: Database, jobIds: readonly string[], transaction: At): Promise<JobAtBench[]> {
   return db.sequelize.query<JobAtBench>(
     `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
-      (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion
+      (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion,
+      (SELECT COUNT(*) FROM strays s WHERE s.jobId = j.id AND s.settledAt IS NULL) AS strays
       FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id IN (:jobIds)${transaction ? " FOR UPDATE" : ""}`,
     { type: QueryTypes.SELECT, replacements: { jobIds }, transaction },
   );

@@ -153,7 +153,7 @@ export async function appendEvents(
     const job = await jobAtBench(db, jobId, transaction);
     const bench = await benchOf(db, job, transaction);
     let events = await eventsOf(db, jobId, job.lastNumber, transaction);
-    const strays = await straysOpen(db, jobId, transaction);
+    const strays = job.strays === 0 ? [] : await straysOpen(db, jobId, transaction);
     let state = fold(events, strays);
     const known = new Set(events.map((event) => event.id));
     const came = now ?? new Date();
