@@ -144,7 +144,7 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
     name: "0009-words",
     statements: [
       `CREATE TABLE IF NOT EXISTS job_words (${JOB}, work VARCHAR(200) NOT NULL, words TEXT NOT NULL, PRIMARY KEY (jobId))`,
-      `CREATE INDEX IF NOT EXISTS jobs_opened ON jobs (openedAt)`,
+      `CREATE INDEX IF NOT EXISTS jobs_opened ON jobs (openedAt DESC, id)`,
     ],
   },
 ];

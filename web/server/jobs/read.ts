@@ -73,8 +73,8 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
       `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
         s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
         s.lastBy AS \`by\`
-        FROM job_summaries s JOIN jobs j ON j.id = s.jobId JOIN job_words w ON w.jobId = j.id
-        JOIN machines m ON m.id = j.machineId JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
+        FROM job_summaries s STRAIGHT_JOIN jobs j ON j.id = s.jobId STRAIGHT_JOIN job_words w ON w.jobId = j.id
+        STRAIGHT_JOIN machines m ON m.id = j.machineId STRAIGHT_JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
       { type: QueryTypes.SELECT },
     );
   const open = await lines(`s.stage IN (${OPEN_STAGES})`, "j.openedAt DESC", MOST_OPEN);
@@ -100,7 +100,7 @@ export type FoundJob = Pick<JobLine, "id" | "number" | "work" | "machine" | "mar
 };
 
 /** So many of the jobs that are found are listed. */
-const MOST_FOUND = 60;
+const MOST_FOUND = 40;
 /** Of a search so many words count. */
 const MOST_WORDS = 8;
 
@@ -115,9 +115,10 @@ export async function findJobs(db: Database, search: string): Promise<{ jobs: Fo
   const rows = await db.sequelize.query<Omit<FoundJob, "opened" | "released"> & { openedAt: Date; sinceAt: Date }>(
     `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage,
       j.openedAt, s.sinceAt
-      FROM jobs j JOIN job_words w ON w.jobId = j.id JOIN job_summaries s ON s.jobId = j.id
-      JOIN machines m ON m.id = j.machineId JOIN owners o ON o.id = m.ownerId
-      ${where === "" ? "" : `WHERE ${where}`} ORDER BY j.openedAt DESC, j.number DESC LIMIT ${MOST_FOUND + 1}`,
+      FROM jobs j FORCE INDEX (jobs_opened) STRAIGHT_JOIN job_words w ON w.jobId = j.id
+      STRAIGHT_JOIN job_summaries s ON s.jobId = j.id STRAIGHT_JOIN machines m ON m.id = j.machineId
+      STRAIGHT_JOIN owners o ON o.id = m.ownerId
+      ${where === "" ? "" : `WHERE ${where}`} ORDER BY j.openedAt DESC, j.id LIMIT ${MOST_FOUND + 1}`,
     {
       ...{ type: QueryTypes.SELECT },
       replacements: Object.fromEntries(words.map((word, i) => [`w${i}`, `%${word}%`])),
