@@ -1,1 +1,10 @@
-export { type JobAtHand, nextAcross, spanWords, type Waits, waitsFor } from "./next.ts";
+export {
+  type FoundJob,
+  type JobAtHand,
+  type JobLine,
+  type JobNamed,
+  nextAcross,
+  spanWords,
+  type Waits,
+  waitsFor,
+} from "./next.ts";

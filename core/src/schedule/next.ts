@@ -9,6 +9,15 @@ export type JobAtHand = {
   since: string;
 };
 
+/** What a job is told by: its work, its machine, whose that is. */
+export type JobNamed = { id: string; number: string; work: string; machine: string; mark: string; owner: string };
+
+/** A job in the day's list, with how much of it is open and who was at it last. */
+export type JobLine = JobAtHand & JobNamed & { open: number; by: string };
+
+/** A job in the list of all; `released` is null while it is open. */
+export type FoundJob = JobNamed & { opened: string; released: string | null };
+
 export type Waits = {
   /** What the job waits for, in words. */
   for: string;

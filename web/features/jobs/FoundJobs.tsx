@@ -1,16 +1,6 @@
+import type { FoundJob } from "@averin/core";
 import Link from "next/link";
 import { dayOf } from "@/ui/times";
-
-export type FoundJob = {
-  id: string;
-  number: string;
-  work: string;
-  machine: string;
-  mark: string;
-  owner: string;
-  opened: string;
-  released: string | null;
-};
 
 /** Every job there was, looked through by any word: one that is open goes to its bench, one that is released to its sheet. */
 export function FoundJobs({ jobs, more, search }: { jobs: readonly FoundJob[]; more: boolean; search: string }) {

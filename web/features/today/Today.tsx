@@ -1,19 +1,9 @@
 "use client";
 
-import { type JobAtHand, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
+import { type JobLine, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { useNow } from "@/client/useNow";
-
-export type JobLine = JobAtHand & {
-  number: string;
-  work: string;
-  machine: string;
-  mark: string;
-  owner: string;
-  open: number;
-  by: string;
-};
 
 const STAGES = ["apart", "measure", "decide", "build", "together", "prove"] as const;
 const WORD: Record<string, string> = {

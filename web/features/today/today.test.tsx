@@ -1,5 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
-import { type JobLine, Today } from "./Today.tsx";
+import type { JobLine } from "@averin/core";
+import { Today } from "./Today.tsx";
 
 // Every time and name in this file is invented.
 test("today: what each job waits for and how long, and what to do next", () => {

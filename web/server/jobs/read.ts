@@ -1,4 +1,13 @@
-import { type Bench, type JobEvent, STAGES, type Stray, wordsIn } from "@averin/core";
+import {
+  type Bench,
+  type FoundJob,
+  type JobEvent,
+  type JobLine,
+  type JobNamed,
+  STAGES,
+  type Stray,
+  wordsIn,
+} from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type Database, fromJson, SHOP_VERSION } from "../database.ts";
@@ -36,24 +45,6 @@ export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
   ];
   return { id: job.id, number: job.number, bench, events, strays };
 }
-
-export type JobLine = {
-  id: string;
-  number: string;
-  /** What is worked on. */
-  work: string;
-  machine: string;
-  mark: string;
-  owner: string;
-  stage: string;
-  next: string;
-  open: number;
-  needs: string;
-  clocks: { title: string; endsAt: string }[];
-  stop: string | null;
-  since: string;
-  by: string;
-};
 
 const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));
 
@@ -93,12 +84,6 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
 /** Where a job may stand before it is released, for an index to go by. */
 const OPEN_STAGES = [...STAGES, "ready"].map((stage) => `'${stage}'`).join(", ");
 
-export type FoundJob = Pick<JobLine, "id" | "number" | "work" | "machine" | "mark" | "owner" | "stage"> & {
-  opened: string;
-  /** When it was released; null while it is open. */
-  released: string | null;
-};
-
 /** So many of the jobs that are found are listed. */
 const MOST_FOUND = 40;
 /** Of a search so many words count. */
@@ -112,7 +97,7 @@ export async function findJobs(db: Database, search: string): Promise<{ jobs: Fo
   const words = wordsIn(search).slice(0, MOST_WORDS);
   if (words.length === 0 && search.trim() !== "") return { jobs: [], more: false };
   const where = words.map((_, i) => `(w.words LIKE :w${i} OR LOWER(j.number) LIKE :w${i})`).join(" AND ");
-  const rows = await db.sequelize.query<Omit<FoundJob, "opened" | "released"> & { openedAt: Date; sinceAt: Date }>(
+  const rows = await db.sequelize.query<JobNamed & { stage: string; openedAt: Date; sinceAt: Date }>(
     `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage,
       j.openedAt, s.sinceAt
       FROM jobs j FORCE INDEX (jobs_opened) STRAIGHT_JOIN job_words w ON w.jobId = j.id
@@ -124,10 +109,10 @@ export async function findJobs(db: Database, search: string): Promise<{ jobs: Fo
       replacements: Object.fromEntries(words.map((word, i) => [`w${i}`, `%${word}%`])),
     },
   );
-  const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, ...row }) => ({
+  const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, stage, ...row }) => ({
     ...row,
     opened: new Date(openedAt).toISOString(),
-    released: row.stage === "released" ? new Date(sinceAt).toISOString() : null,
+    released: stage === "released" ? new Date(sinceAt).toISOString() : null,
   }));
   return { jobs, more: rows.length > MOST_FOUND };
 }
