@@ -132,6 +132,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await expect(status).toContainText("inside 35.9 to 43.9");
   await workUntil(page, /^(Ready for|Left before) release$/, answers);
   await typeLines(page, ["", "release"]);
+  await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
   await page.goto(`${page.url()}/sheet`);
   await expect(page.getByText(/Set the slack: .*58 mm.* → turned \+3 flats/)).toBeVisible();
 });

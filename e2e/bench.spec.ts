@@ -147,6 +147,7 @@ test("a photo and a note go with the step, to the sheet and its file", async ({ 
   await page.locator("#entry").focus();
   await typeLines(page, ["# oil smells burnt"]);
   await expect(page.getByRole("region", { name: "Until release" })).toContainText("oil smells burnt (Tobin Hask)");
+  await expect(page.getByText("all kept")).toBeVisible();
   const bench = page.url();
   await page.goto(`${bench}/sheet`);
   const image = page.getByRole("main").getByRole("img", { name: /build the stack \(Tobin Hask/ });
