@@ -4,7 +4,7 @@ import { execa, execaSync } from "execa";
 export function run(
   program: string,
   args: readonly string[],
-  ways: { cwd?: string; env?: Record<string, string>; input?: string } = {},
+  ways: { cwd?: string; env?: Record<string, string> } = {},
 ): { code: number; out: string; errors: string } {
   const done = execaSync(program, args, { ...ways, reject: false, stripFinalNewline: false });
   return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };

@@ -24,6 +24,10 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await page.getByLabel("How to reach them").fill("notice board");
   await page.getByLabel("Meter now").fill("88,5");
   await page.getByLabel("What the owner says").fill("Slips in top gear.");
+  // No symptom is chosen for the owner: it is asked, and nothing is opened before.
+  await page.getByRole("button", { name: "Open the job" }).press("Enter");
+  await expect(page.getByRole("radio").first()).toBeFocused();
+  await page.getByRole("radio", { name: "slips under load" }).press("Space");
   await page.getByRole("button", { name: "Open the job" }).press("Enter");
   await expect(page.getByLabel("Entry line")).toBeVisible();
   const bench = page.url();

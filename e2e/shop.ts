@@ -168,6 +168,7 @@ export async function takeIn(page: Page, shop: Shop, mark: string, work: string,
   await machine.selectOption(value);
   await page.getByLabel("What is worked on").selectOption(work);
   await page.getByLabel("Meter now").fill(meter);
+  await page.getByRole("radio").first().check();
   await page.getByLabel("What the owner says").fill("as told at the counter");
   await open.press("Enter");
   await expect(page.locator("#entry")).toBeFocused();

@@ -70,7 +70,9 @@ export async function putLine(line: Omit<OutboxLine, "order">): Promise<OutboxLi
 export async function linesHere(jobId: string, personId: string): Promise<{ waiting: OutboxLine[]; kept: JobEvent[] }> {
   const all = store.lines.where("[jobId+personId]").between([jobId, Dexie.minKey], [jobId, Dexie.maxKey]);
   const lines = await all.sortBy("order");
-  const waiting = lines.filter((line) => line.personId === personId && !line.refused && !line.kept);
+  const waiting = lines.filter(
+    (line) => line.personId === personId && line.refused === undefined && line.kept === undefined,
+  );
   return { waiting, kept: lines.flatMap((line) => line.kept ?? []) };
 }
 

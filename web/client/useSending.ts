@@ -35,9 +35,12 @@ export function useSending<Fields extends FieldValues, Value = unknown>(how: {
       setBusy(true);
       say("");
       const answer = await send(fields);
-      if (answer.kind === "kept") await kept(answer.value);
-      else say((await instead?.(answer, fields)) ?? saidOf(answer, meanwhile));
-      setBusy(false);
+      try {
+        if (answer.kind === "kept") await kept(answer.value);
+        else say((await instead?.(answer, fields)) ?? saidOf(answer, meanwhile));
+      } finally {
+        setBusy(false);
+      }
       // The last word of its path is the field's name.
       const at = answer.kind === "refused" ? answer.error.path.split(".").pop() : undefined;
       if (at !== undefined && at in fields) form.setFocus(at as Path<Fields>);

@@ -26,7 +26,19 @@ const PROPERTY = (tone: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(`--${tone}`).trim();
 
 /** An ordinary chart of lines over a number, in the tones of the theme, with a sentence for those who cannot see it. */
-export function LineChart({ lines, x, y, says }: { lines: readonly Line[]; x: string; y: string; says: string }) {
+export function LineChart({
+  lines,
+  x,
+  y,
+  says,
+  height = 300,
+}: {
+  lines: readonly Line[];
+  x: string;
+  y: string;
+  says: string;
+  height?: number;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (!canvas.current) return;
@@ -65,7 +77,7 @@ export function LineChart({ lines, x, y, says }: { lines: readonly Line[]; x: st
     return () => chart.destroy();
   }, [lines, x, y]);
   return (
-    <div className="h-[300px]">
+    <div style={{ height }}>
       <canvas ref={canvas} role="img" aria-label={says} />
     </div>
   );

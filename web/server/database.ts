@@ -460,21 +460,12 @@ export function connect(url: string): Database {
 export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
-  ...([
-    "books",
-    "specs",
-    "machineFigures",
-    "gauges",
-    "wrenches",
-    "parts",
-    "presets",
-    "settings",
-    "procedures",
-  ] as const),
+  ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
+  ...(["parts", "presets", "settings", "procedures"] as const),
 ];
 const CHANGES = [
-  ...(["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"] as const),
-  ...(["afterBulkCreate", "afterBulkUpdate", "afterBulkDestroy"] as const),
+  ...["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"],
+  ...["afterBulkCreate", "afterBulkUpdate", "afterBulkDestroy"],
 ];
 
 /** Raises the shop's version with every change to these tables, in the transaction of the change. */
@@ -486,9 +477,7 @@ function raiseWith(
     const { transaction } = told[told.length - 1] as { transaction?: Transaction };
     await sequelize.query(
       "INSERT INTO counters (name, value) VALUES (?, 1) ON DUPLICATE KEY UPDATE value = value + 1",
-      {
-        ...{ replacements: [SHOP_VERSION], transaction: transaction ?? null },
-      },
+      { replacements: [SHOP_VERSION], transaction: transaction ?? null },
     );
   };
   for (const table of tables) for (const change of CHANGES) table.addHook(change as never, raise as never);

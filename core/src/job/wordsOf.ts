@@ -14,8 +14,8 @@ export const tellsWords = ({ type }: Body): boolean => TELLING.has(type);
 /** The words of a text in small letters, without what stands between them: what is kept to be found, and what is looked for. */
 export const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}][\p{L}\p{N}.-]*/gu) ?? [];
 
-/** More than this of one job is not looked through, in characters. */
-const MOST = 8000;
+/** More than this of one job is not looked through, in characters: far more than its different words come to. */
+const MOST = 16_000;
 
 /**
  * The words by which a job is found again, each once, in small letters: the work, the machine, the owner, who worked at

@@ -164,8 +164,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
       {news.length > 0 && (
         <section aria-label="Figures that changed" className="caution flex items-center gap-4 px-4 py-1 leading-tight">
           <p className="flex-1">
-            <strong>The shop’s figures changed.</strong> From now on it is judged by: {news.join(" · ")}. What was
-            judged before keeps its own.
+            <strong>The shop’s figures changed.</strong> From now on: {news.join(" · ")}. What was judged before keeps
+            its own.
           </p>
           <button type="button" className="key" onClick={() => setNews([])}>
             Seen

@@ -226,7 +226,7 @@ export function IntakeForm({
         <fieldset>
           <legend className="font-semibold">Symptom</legend>
           <div className="mt-1 grid grid-cols-2 gap-2">
-            {(chosen?.symptoms ?? []).map((symptom, i) => (
+            {(chosen?.symptoms ?? []).map((symptom) => (
               <label
                 key={`${chosen?.id ?? ""} ${symptom}`}
                 className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
@@ -235,7 +235,7 @@ export function IntakeForm({
                   type="radio"
                   {...register("symptom")}
                   value={symptom}
-                  defaultChecked={i === 0}
+                  required
                   className="size-5 accent-petrol"
                 />
                 {symptom}

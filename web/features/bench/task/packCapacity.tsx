@@ -17,25 +17,24 @@ export function CapacityPanel({ bench, state, step }: { bench: Bench; state: Job
   return (
     <section aria-label="What the pack carries">
       <p className={`text-lg ${slipsAtMm === null ? "" : "font-semibold text-past"}`}>{says}</p>
-      <div className="h-[200px]">
-        <LazyChart
-          x="wear of the whole pack, mm"
-          y="N·m"
-          says={says}
-          lines={[
-            { label: "carries", tone: "ink", points: curve.map((p) => ({ x: p.wearMm, y: p.capacityNm })) },
-            {
-              label: "engine asks",
-              tone: "past",
-              dashed: true,
-              points: [
-                { x: 0, y: demandNm },
-                { x: last.wearMm, y: demandNm },
-              ],
-            },
-          ]}
-        />
-      </div>
+      <LazyChart
+        height={200}
+        x="wear of the whole pack, mm"
+        y="N·m"
+        says={says}
+        lines={[
+          { label: "carries", tone: "ink", points: curve.map((p) => ({ x: p.wearMm, y: p.capacityNm })) },
+          {
+            label: "engine asks",
+            tone: "past",
+            dashed: true,
+            points: [
+              { x: 0, y: demandNm },
+              { x: last.wearMm, y: demandNm },
+            ],
+          },
+        ]}
+      />
       <p className="text-[15px] text-soft">
         Clamp {clampN.toFixed(0)} N as built; springs stretch by what the pack loses.{" "}
         {sources[0] && sourceLine(sources[0])}
