@@ -53,6 +53,7 @@ export const openedJob = (procedure: Procedure, counts: Record<string, number>):
     procedure: { id: procedure.id, version: procedure.version, hash: "x" },
     counts,
     config: {},
+    position: null,
   },
 });
 

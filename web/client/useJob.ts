@@ -140,6 +140,14 @@ export function useJob(
     [bench, show],
   );
 
+  // Laid out anew, such as with a further work: what was typed here is accepted by that from now on.
+  const benchBefore = useRef(bench);
+  useEffect(() => {
+    if (benchBefore.current === bench) return;
+    benchBefore.current = bench;
+    show(log.current, stateOf(bench, log.current));
+  }, [bench, show]);
+
   const submit = useCallback(
     async (
       drafts: readonly Draft[],

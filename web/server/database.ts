@@ -168,6 +168,7 @@ export type JobSummaryRow = {
   lastBy: string;
 };
 /** What a job is called, and the words by which it is found again. */
+export type JobWorkRow = { jobId: string; work: string; procedureHash: string; position: string | null; dropped: boolean };
 export type JobWordsRow = { jobId: string; work: string; words: string };
 export type StrayRow = {
   id: string;
@@ -364,6 +365,13 @@ function models(sequelize: Sequelize) {
       stopText: maybe(500),
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
+    }),
+    works: define<JobWorkRow>("job_works", {
+      jobId: { ...key(36) },
+      work: key(4),
+      procedureHash: { type: DataTypes.CHAR(64), allowNull: false },
+      position: maybe(60),
+      dropped: { type: DataTypes.BOOLEAN, allowNull: false },
     }),
     words: define<JobWordsRow>("job_words", {
       jobId: { ...key(36) },

@@ -147,6 +147,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `CREATE INDEX IF NOT EXISTS jobs_opened ON jobs (openedAt DESC, id)`,
     ],
   },
+  {
+    name: "0010-works",
+    statements: [
+      // Works of a job beside its first; the first too where it has a place, or was dropped.
+      `CREATE TABLE IF NOT EXISTS job_works (${JOB}, work VARCHAR(4) NOT NULL, procedureHash CHAR(64) NOT NULL,
+        position VARCHAR(60) NULL, dropped BOOLEAN NOT NULL DEFAULT FALSE, PRIMARY KEY (jobId, work),
+        FOREIGN KEY (procedureHash) REFERENCES procedures(hash))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -14,6 +14,8 @@ import { rechecksOf } from "./rechecks.ts";
 import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
+import { notDropped, notReleased } from "./works.ts";
+import { workName, workOfRow, worksInJob } from "./worksOf.ts";
 
 /** The gate that a draft runs into: what is answered in a task behind a shut gate is refused; questions there are not. */
 function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly Task[]) {
@@ -23,8 +25,21 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
   return task ? shutGate(bench, state, task.id) : null;
 }
 
+/** Why nothing more is taken for the work that a draft belongs to, or null: it was dropped, or is released by itself. */
+function closedWork(bench: Bench, state: JobState, draft: Draft): string | null {
+  if (state.workReleases.size === 0 && state.dropped.size === 0) return null;
+  const work = workOfRow(bench, slotKeyOf(draft)?.split(":")[1] ?? "");
+  if (work === null) return null;
+  const dropped = state.dropped.get(work.id);
+  if (dropped) return `${workName(work)} was dropped: ${dropped.body.reason}. Nothing more is taken in it.`;
+  if (!state.workReleases.has(work.id)) return null;
+  return `${workName(work)} is released: a lead strikes that line before more is done in it.`;
+}
+
 /** Lines that stand for good: how the job began and ended, and what was shown to whom. */
-const FOR_GOOD = new Set<string>(["job_opened", "struck", "caution_shown", "job_released", "job_reopened"]);
+const FOR_GOOD = new Set<string>([
+  ...(["job_opened", "struck", "caution_shown", "job_released", "job_reopened", "work_added", "work_dropped"] as const),
+]);
 export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.type);
 
 /** Lines after which something may have to be undone that is done already. */
@@ -70,6 +85,8 @@ export const isTaskDraft = (draft: Draft): draft is DraftOf<TaskLine> => isTaskL
 /** A draft of a task, by its kind's own rule; behind a shut gate nothing is taken but answers. */
 export function acceptedTask(bench: Bench, state: JobState, draft: DraftOf<TaskLine>): Answer<Body> {
   const tasks = walk(bench, state);
+  const closed = closedWork(bench, state, draft);
+  if (closed !== null) return no("conflict", "$", closed);
   const shut = gateBefore(bench, state, draft, tasks);
   if (shut) {
     const message = `Not yet. ${shut.because}`;
@@ -157,7 +174,20 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
           `${left.length} open: ${left[0]?.text ?? ""}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`,
         );
       }
+      const unfinished = worksInJob(bench, state).filter(({ id }) => !state.workReleases.has(id));
+      if (worksInJob(bench, state).length > 1 && unfinished.length > 0) {
+        const names = unfinished.map(workName).join("; ");
+        return no("conflict", "$", `Each work is released first, or dropped with its reason: ${names}.`);
+      }
       return yes({ type: "job_released", rechecks: rechecksOf(bench, state) });
+    }
+    case "work_dropped": {
+      const why = notDropped(bench, state, draft.work);
+      return why === null ? yes(draft) : no("conflict", "work", why);
+    }
+    case "work_released": {
+      const why = notReleased(bench, state, draft.work);
+      return why === null ? yes(draft) : no("conflict", "work", why);
     }
     case "job_reopened":
       if (!state.released) return no("conflict", "$", "This job is not released: there is nothing to reopen.");

@@ -16,6 +16,7 @@ import { type EventOf, isEvent } from "./events.ts";
 import { factsOf, hasComeOff } from "./facts.ts";
 import { type JobState, latest } from "./fold.ts";
 import { perState } from "./perState.ts";
+import { worksInJob, worksOf } from "./worksOf.ts";
 
 /**
  * The entries that this job works on, in the order they come off: those whose condition holds by what is known, and
@@ -68,11 +69,14 @@ export const activePoints = perState((bench, state): readonly Point[] => {
   );
 });
 
+/** What the place of its work answers to a question, or null. */
+const answeredByPlace = (bench: Bench, question: string): string | null =>
+  worksOf(bench).map(({ answers }) => answers[question]).find((word) => word !== undefined) ?? null;
+
 /** The answer a question has in this job, with what goes with it. */
 export function wayOf(bench: Bench, state: JobState, question: string): Question["ways"][number] | null {
-  const body = latest(state, slot.ask(question).key, "question_answered");
-  if (body === null) return null;
-  return questionOf(bench.procedure, question)?.ways.find((way) => way.word === body.word) ?? null;
+  const said = latest(state, slot.ask(question).key, "question_answered")?.word ?? answeredByPlace(bench, question);
+  return questionOf(bench.procedure, question)?.ways.find((way) => way.word === said) ?? null;
 }
 
 /** Which way a part faces: its own words, or those of the school that was answered. */
@@ -83,10 +87,13 @@ export function facingOf(bench: Bench, state: JobState, part: Part): string | nu
 
 /** Whether a figure is withheld: it belongs to the original, and what lies on the bench is a stranger. */
 export function isWithheld(bench: Bench, state: JobState, key: string | undefined): boolean {
-  const { identity } = bench.procedure;
-  if (key === undefined || !identity?.withholds.includes(key)) return false;
-  const said = factsOf(bench, state).get(identity.question);
-  return said !== undefined && identity.strangers.includes(said);
+  if (key === undefined) return false;
+  const facts = factsOf(bench, state);
+  // Of several works each has its own part on the bench: a figure is withheld as soon as one of them is a stranger's.
+  return worksInJob(bench, state).some(({ identity }) => {
+    const said = identity?.withholds.includes(key) ? facts.get(identity.question) : undefined;
+    return said !== undefined && identity?.strangers.includes(said) === true;
+  });
 }
 
 /** The figure that a reading in this job is judged by: the book's, unless it is withheld from a stranger. */

@@ -1,6 +1,6 @@
 import { fields } from "../calculator/index.ts";
 import { z } from "zod";
-import type { Procedure, Question } from "../procedure/index.ts";
+import type { Procedure, Question, Work } from "../procedure/index.ts";
 import type { Spec } from "../spec/index.ts";
 
 /** A measuring gauge as the shop holds it; figures in mm. */
@@ -66,6 +66,9 @@ export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d
 /** Everything a job's events are judged by: the procedure it began with and the shop's figures as they stand now. */
 export type Bench = {
   procedure: Procedure;
+  /** The works that the procedure was joined from, and the rows that several need with those works; absent where it is one at its only place. */
+  works?: readonly Work[];
+  shared?: Readonly<Record<string, readonly string[]>>;
   specs: Spec[];
   /** Figures that another of the same key has overruled: still shown, and judged by nowhere. */
   overruled: Spec[];

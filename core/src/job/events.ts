@@ -24,6 +24,8 @@ const jobDrafts = [
   /** A deliberate act: the word itself is typed, so that no stray Enter releases a machine. */
   z.strictObject({ type: z.literal("job_released"), said: z.literal(RELEASE_WORD, `type the word ${RELEASE_WORD}`) }),
   z.strictObject({ type: z.literal("job_reopened"), reason: text }),
+  z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
+  z.strictObject({ type: z.literal("work_released"), work: z.string().min(1).max(4) }),
 ] as const;
 
 /** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */
@@ -55,7 +57,24 @@ const jobBodies = [
     counts: z.record(words, whole),
     /** How the machine was made, in the words of its configuration then. */
     config: z.record(words, words),
+    /** The place of its first work, where somebody said which. */
+    position: words.nullable().default(null),
   }),
+  z.object({
+    type: z.literal("work_added"),
+    undoes,
+    work: words,
+    procedure: z.object({ id: words, version: whole, hash: words }),
+    position: words.nullable(),
+    /** Counts and words of the machine as this work needs them, as they were when it was added. */
+    counts: z.record(words, whole),
+    config: z.record(words, words),
+    because: words,
+    /** The line whose finding led to it. */
+    from: words.nullable(),
+  }),
+  z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
+  z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),
   z.object({ type: z.literal("caution_shown"), task: words, text: words }),
   z.object({ type: z.literal("stop_cleared"), event: words, reason: words }),

@@ -1,8 +1,9 @@
-import { type Facts, machineFact } from "../procedure/index.ts";
+import { type Facts, machineFact, workFact } from "../procedure/index.ts";
 import { slot } from "../task/lines.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
+import { isInJob, worksOf } from "./worksOf.ts";
 
 /** How strongly a finding or a decision speaks; the strongest of several items rules. */
 const FINDING_WEIGHT: Record<string, number> = { keep: 1, watch: 2, renew: 3, stop: 4 };
@@ -11,9 +12,11 @@ const DECISION_WEIGHT: Record<string, number> = { keep: 1, leave: 2, renew: 3 };
 const last = (lines: readonly JobEvent[]): JobEvent | undefined => lines[lines.length - 1];
 
 /** What is known at the bench: the word answered to each question, the worst finding of a point, what is decided. */
-export const factsOf = perState((_, state): Facts => {
-  const facts = new Map<string, string>();
-  for (const [key, word] of Object.entries(state.opened?.body.config ?? {})) facts.set(machineFact(key), word);
+export const factsOf = perState((bench, state): Facts => {
+  // What its place answers holds until somebody says otherwise.
+  const facts = new Map<string, string>(worksOf(bench).flatMap(({ answers }) => Object.entries(answers)));
+  for (const { id } of worksOf(bench)) facts.set(workFact(id), isInJob(state, id) ? "in" : "out");
+  for (const [key, word] of Object.entries(state.config)) facts.set(machineFact(key), word);
   const weights = new Map<string, number>();
   const worst = (fact: string, word: string, weight: number): void => {
     if (weight <= (weights.get(fact) ?? 0)) return;

@@ -27,6 +27,13 @@ export type JobState = {
   reopened: EventOf<"job_reopened"> | null;
   /** Typed lines that the record could not take and nobody has settled. */
   strays: readonly Stray[];
+  /** Works by id: the line that added each after the first, the one that dropped it, and the release of it that holds. */
+  added: ReadonlyMap<string, EventOf<"work_added">>;
+  dropped: ReadonlyMap<string, EventOf<"work_dropped">>;
+  workReleases: ReadonlyMap<string, EventOf<"work_released">>;
+  /** How many there are of what, and how the machine is made, as every work found it when it began. */
+  counts: Readonly<Record<string, number>>;
+  config: Readonly<Record<string, string>>;
   lastNumber: number;
 };
 
@@ -51,6 +58,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   let released: EventOf<"job_released"> | null = null;
   let reopened: EventOf<"job_reopened"> | null = null;
   const releases: EventOf<"job_released">[] = [];
+  const added = new Map<string, EventOf<"work_added">>();
+  const dropped = new Map<string, EventOf<"work_dropped">>();
+  const workReleases = new Map<string, EventOf<"work_released">>();
   let lastNumber = 0;
   for (const event of events) {
     lastNumber = Math.max(lastNumber, event.number);
@@ -63,10 +73,14 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
     else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
     else if (isEvent(event, "gate_passed")) passed.set(event.body.gate, event);
+    else if (isEvent(event, "work_added")) added.set(event.body.work, event);
+    else if (isEvent(event, "work_dropped")) dropped.set(event.body.work, event);
+    else if (isEvent(event, "work_released")) workReleases.set(event.body.work, event);
     else if (isEvent(event, "job_released")) releases.push((released = event));
     else if (isEvent(event, "job_reopened")) {
       released = null;
       reopened = event;
+      workReleases.clear();
     }
     for (const undone of ("undoes" in event.body && event.body.undoes) || []) {
       bySlot.delete(undone);
@@ -78,7 +92,12 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     if (lines) lines.push(event);
     else bySlot.set(key, [event]);
   }
+  // What a work found first holds: a book that changed since changes nothing of what began before.
+  const begun = [...[...added.values()].reverse(), ...(opened ? [opened] : [])].map(({ body }) => body);
+  const counts = Object.assign({}, ...begun.map((body) => body.counts)) as Record<string, number>;
+  const config = Object.assign({}, ...begun.map((body) => body.config)) as Record<string, string>;
   return {
+    ...{ added, dropped, workReleases, counts, config },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
     ...{ released, releases, reopened, strays, lastNumber },
   };
@@ -91,4 +110,4 @@ export function latest<T extends Body["type"]>(state: JobState, key: string, typ
   return last && isEvent(last, type) ? last.body : null;
 }
 
-export const countOf = (state: JobState, id: string): number => state.opened?.body.counts[id] ?? 1;
+export const countOf = (state: JobState, id: string): number => state.counts[id] ?? 1;

@@ -15,6 +15,8 @@ export type Intake = {
   symptom: string;
   /** The procedure by its id; null where the machine has only one. */
   procedure: string | null;
+  /** Its place on the machine, where it has several and somebody said which. */
+  position?: string | null;
 };
 export type Offered = { hash: string; procedure: Procedure };
 
@@ -35,7 +37,7 @@ function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): An
 }
 
 /** How many of each part there are on this machine; what is not on file is named. */
-function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<string, number>> {
+export function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<string, number>> {
   const counts: Record<string, number> = {};
   for (const [part, count] of countsNeeded(procedure)) {
     if (typeof count === "number") {
@@ -55,6 +57,29 @@ function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<s
     counts[part] = spec.count;
   }
   return { ok: true, value: counts };
+}
+
+/** What decides the work and is not on file of how the machine is made, in a sentence; or null. */
+export function unknownOf(
+  procedure: Procedure,
+  made: Procedure,
+  config: Readonly<Record<string, string>>,
+): string | null {
+  const unknown = machineFacts(made).filter((key) => config[key] === undefined);
+  if (unknown.length === 0) return null;
+  const labels = unknown.map((key) => labelOf(procedure, key)).join(", ");
+  return `How this machine is made decides what is done: ${labels} is not on file. ${enterFirst}`;
+}
+
+/** The position that is meant, or null where the procedure has only one place or nobody said. */
+export function positionOf(procedure: Procedure, position: string | null): Answer<string | null> {
+  const places = procedure.positions?.map(({ word }) => word) ?? [];
+  if (position === null || places.includes(position)) return { ok: true, value: position };
+  const message =
+    places.length === 0
+      ? `${procedure.title} has one place on a machine: leave the place away.`
+      : `"${position}" is no place for this work: ${places.join(", ")}.`;
+  return no("unsupported", "position", message);
 }
 
 /**
@@ -78,14 +103,12 @@ export function acceptOpening(
     const message = `"${symptom}" is no symptom of this work: ${procedure.symptoms.join(", ")}.`;
     return no("unsupported", "symptom", message);
   }
+  const position = positionOf(procedure, intake.position ?? null);
+  if (!position.ok) return position;
   const config = configOf(specs, figuresKnown(procedure));
   const made = madeFor(procedure, config);
-  const unknown = machineFacts(made).filter((key) => config[key] === undefined);
-  if (unknown.length > 0) {
-    const labels = unknown.map((key) => labelOf(procedure, key)).join(", ");
-    const message = `How this machine is made decides what is done: ${labels} is not on file. ${enterFirst}`;
-    return no("missing", "machine", message);
-  }
+  const unknown = unknownOf(procedure, made, config);
+  if (unknown !== null) return no("missing", "machine", unknown);
   const counts = countsOf(made, specs);
   if (!counts.ok) return counts;
   return {
@@ -95,7 +118,7 @@ export function acceptOpening(
       machine: { ...intake.machine, build: procedure.build },
       meter: { unit: meter.unit, value: meter.value },
       procedure: { id: procedure.id, version: procedure.version, hash },
-      ...{ counts: counts.value, config },
+      ...{ counts: counts.value, config, position: position.value },
     },
   };
 }

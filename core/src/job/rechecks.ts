@@ -6,6 +6,7 @@ import type { BodyOf } from "./events.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 import { decisionFor, itemsOf } from "./judged.ts";
+import { lastingId, placedName } from "./worksOf.ts";
 
 export type Recheck = BodyOf<"job_released">["rechecks"][number];
 type Asked = {
@@ -39,7 +40,7 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
     const decision = decisions.find((d) => d?.decision === "leave");
     return decision
-      ? [{ id: `left-${part.id}`, what: `${part.name}: left, ${decision.reason ?? decision.because}` }]
+      ? [{ id: `left-${lastingId(bench, part.id)}`, what: `${placedName(bench, part)}: left, ${decision.reason ?? decision.because}` }]
       : [];
   });
   return [...set, ...answered, ...left].map((asked) => due(state, asked));

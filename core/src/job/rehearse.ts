@@ -3,6 +3,8 @@ import {
   conditionsIn,
   countsNeeded,
   figuresKnown,
+  type Joined,
+  joined,
   machineFact,
   machineFacts,
   type Procedure,
@@ -10,6 +12,7 @@ import {
   stackStepsOf,
   type Step,
   tasksIn,
+  type WorkAsked,
 } from "../procedure/index.ts";
 import { type Source, type Spec, specSchema } from "../spec/index.ts";
 import { rehearsedFigures } from "../task/figure/figure.ts";
@@ -26,6 +29,7 @@ import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
 import { walk } from "./walk.ts";
+import { workOfRow, worksOf } from "./worksOf.ts";
 
 /** What a rehearsal found wrong: where in the procedure, and what would be right. */
 export type Fault = { at: string; message: string };
@@ -38,8 +42,8 @@ type Manner = {
   /** How the machine that they work on is made. */
   config: Record<string, string>;
   branch: (prefix: Map<string, string>) => void;
-  /** Steps from one task to another at which a release was tried already, by whichever walk came first. */
-  tried: Set<string>;
+  /** Steps from one task to another at which a release was tried already, by whichever walk came first; null: none is. */
+  tried: Set<string> | null;
 };
 
 // Figures that a rehearsal works with. They stand for nothing: every reading is in the middle of its limits.
@@ -183,8 +187,22 @@ const opening = (procedure: Procedure, counts: Record<string, number>, config: R
     procedure: { id: procedure.id, version: procedure.version, hash: "" },
     counts,
     config,
+    position: null,
   },
 });
+
+/** The first lines of a job: its opening, and each further work of it. */
+const begun = (bench: Bench, counts: Record<string, number>, config: Record<string, string>): JobEvent[] => [
+  opening(bench.procedure, counts, config),
+  ...worksOf(bench)
+    .slice(1)
+    .map(({ id: work, of, position }, i): JobEvent => {
+      const procedure = { id: of, version: 1, hash: "" };
+      const body = { type: "work_added", work, procedure, position, because: "rehearsal", from: null } as const;
+      const line = { id: idOf(i + 2), number: i + 2, at: new Date(START).toISOString(), by: TECHNICIAN };
+      return { ...line, body: { ...body, counts: {}, config: {} } };
+    }),
+];
 
 const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
 
@@ -192,7 +210,7 @@ type Walked = { lines: number; fault: Fault | null; events: readonly JobEvent[];
 
 /** One job from its opening to its release, worked in one manner; the first thing that goes wrong ends it. */
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
-  let events: readonly JobEvent[] = [opening(bench.procedure, counts, manner.config)];
+  let events: readonly JobEvent[] = begun(bench, counts, manner.config);
   let state = fold(events);
   let at = "";
   const seen = new Set<string>();
@@ -229,13 +247,18 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
         return keep({ type: "open_point_signed", key: point.key, reason: "rehearsal" }) !== null;
       });
       if (open[0]) return end(open[0].task, `stays open although all was done well: ${open[0].text}`);
+      const works = worksOf(bench).length > 1 ? worksOf(bench) : [];
+      for (const { id } of works) {
+        const refused = keep({ type: "work_released", work: id });
+        if (refused) return end("release", refused);
+      }
       const refused = keep({ type: "job_released", said: RELEASE_WORD });
       return refused ? end("release", refused) : { lines, fault: null, events, tasks: seen };
     }
     // Asked once for each step from one task to another: nothing may be closed while something waits.
     const step = `${at} ${task.id}`;
     if (task.id !== at) for (const one of tasks) seen.add(one.id);
-    if (task.id !== at && !manner.tried.has(step)) {
+    if (task.id !== at && manner.tried?.has(step) === false) {
       manner.tried.add(step);
       if (complete(bench, state, { type: "job_released", said: RELEASE_WORD }, TECHNICIAN).ok) {
         return end(task.id, "something waits, and yet the job could be released");
@@ -263,15 +286,20 @@ const isStranger = ({ identity }: Procedure, manner: Manner): boolean =>
 
 const said = (answer: ReturnType<typeof interpret>): string => ("message" in answer ? answer.message : answer.kind);
 
-/** Taken off outside in, put back inside out: the second order must be the first one backwards. */
-function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
-  const first = (ids: readonly string[]): string[] => [...new Set(ids)];
+/** Taken off outside in, put back inside out: the second order must be the first one backwards, in each work of the job. */
+const orderFault = (bench: Bench, events: readonly JobEvent[]): Fault | null =>
+  worksOf(bench)
+    .map((work) => orderFaultOf(bench, events, (id) => (workOfRow(bench, id) ?? work).id === work.id))
+    .find((fault) => fault !== null) ?? null;
+
+function orderFaultOf(bench: Bench, events: readonly JobEvent[], own: (entry: string) => boolean): Fault | null {
+  const first = (ids: readonly string[]): string[] => [...new Set(ids)].filter(own);
   const off = first(
     events.flatMap((e) => (isEvent(e, "part_removed") || isEvent(e, "fastener_out") ? [e.body.entry] : [])),
   );
   const fitted = first(events.flatMap((e) => (isEvent(e, "part_fitted") ? [e.body.entry] : [])));
   const state = fold(events);
-  const active = activeSpine(bench, state);
+  const active = activeSpine(bench, state).filter(({ id }) => own(id));
   // What is looked at where it sits comes out only where it is renewed.
   const stays = active.filter((entry) => entry.kind === "part" && entry.stays === true && !off.includes(entry.id));
   const spine = active.filter((entry) => !stays.includes(entry)).map((entry) => entry.id);
@@ -280,6 +308,34 @@ function orderFault(bench: Bench, events: readonly JobEvent[]): Fault | null {
   const wrong = back.findIndex((id, i) => fitted[i] !== id);
   if (wrong >= 0) return { at: `spine.${back[wrong] ?? ""}`, message: `goes back as ${fitted[wrong] ?? "nothing"}` };
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
+}
+
+/**
+ * Several works of one job worked through once in the shop's presets, on one machine for each pair of its words where
+ * `thorough`, else on the first: it must end, close, and go back in reverse. The rows that are done once are answered with.
+ */
+export function rehearseTogether(
+  asked: readonly [WorkAsked, ...WorkAsked[]],
+  thorough = false,
+): { shared: Joined["shared"]; faults: Fault[]; walks: number } {
+  const laidOut = joined(asked);
+  const { procedure } = laidOut;
+  const counts = countsFor(procedure);
+  const bench = { ...benchFor(procedure, counts), ...laidOut };
+  const machines = machinesFor(procedure);
+  const presets = new Map(procedure.questions.flatMap(({ id, preset }) => (preset === undefined ? [] : [[id, preset]])));
+  const faults: Fault[] = [];
+  let walks = 0;
+  for (const config of thorough ? machines : machines.slice(0, 1)) {
+    for (const renew of thorough ? [true, false] : [true]) {
+      const manner = { said: new Map(presets), renew, config, branch: () => undefined, tried: thorough ? new Set<string>() : null };
+      const { fault, events } = walkOnce(bench, counts, manner);
+      walks += 1;
+      const wrong = fault ?? orderFault(bench, events);
+      if (wrong) faults.push(wrong);
+    }
+  }
+  return { shared: laidOut.shared, faults, walks };
 }
 
 /** One whole job of a procedure, every step of it done: its log, and the shop that it was worked in. */

@@ -101,6 +101,8 @@ const PLACES: Record<Draft["type"], () => At> = {
     return { job, draft: { type: "struck", event: job.events.at(-1)?.id ?? "" } };
   },
   job_released: () => ({ job: done(), draft: { type: "job_released", said: RELEASE_WORD } }),
+  work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),
+  work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1" } }),
   job_reopened: () => {
     const job = done();
     job.keep({ type: "job_released", said: RELEASE_WORD });

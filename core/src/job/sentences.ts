@@ -3,8 +3,14 @@ import { lineRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, BodyOf, JobEvent } from "./events.ts";
 import type { JobState } from "./fold.ts";
+import { workName, worksOf } from "./worksOf.ts";
 
 const taskLine = (body: Body): body is BodyOf<TaskLine> => isTaskLine(body.type);
+
+const workNamed = (bench: Bench, id: string): string => {
+  const work = worksOf(bench).find((one) => one.id === id);
+  return work ? workName(work) : "a work";
+};
 
 /** The answer given in the line's own place: what, where, how far. */
 export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent): string {
@@ -32,6 +38,12 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `opened: ${body.complaint}`;
     case "job_released":
       return "released";
+    case "work_added":
+      return `work added: ${workNamed(bench, body.work)}, ${body.because}`;
+    case "work_dropped":
+      return `work dropped: ${workNamed(bench, body.work)}, ${body.reason}`;
+    case "work_released":
+      return `released: ${workNamed(bench, body.work)}`;
     case "job_reopened":
       return `reopened: ${body.reason}`;
   }

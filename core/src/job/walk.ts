@@ -28,6 +28,7 @@ import { factsOf } from "./facts.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { perState } from "./perState.ts";
+import { worksInJob, worksOf } from "./worksOf.ts";
 import { numbers, ownTask, type Sketch, type Stage, type Task } from "./task.ts";
 
 /**
@@ -35,7 +36,8 @@ import { numbers, ownTask, type Sketch, type Stage, type Task } from "./task.ts"
  * on. Readings and pulls do not change it.
  */
 const shapeOf = (bench: Bench, state: JobState): string => {
-  const parts: string[] = [state.opened?.id ?? "", ...activeIds(bench, state)];
+  const works = worksInJob(bench, state).map(({ id }) => id);
+  const parts: string[] = [state.opened?.id ?? "", ...works, ...activeIds(bench, state)];
   for (const [key, lines] of state.bySlot) {
     if (shapesWalk(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
   }
@@ -190,13 +192,14 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...readAgain("", "prove"),
     ...stepsAt("prove", {}, false),
   ];
-  const asked = procedure.questions.filter((q) => holds(q.when, facts) === true);
+  const byPlace = new Set(worksOf(bench).flatMap(({ answers }) => Object.keys(answers)));
+  const asked = procedure.questions.filter((q) => !byPlace.has(q.id) && holds(q.when, facts) === true);
   const askedAt = grouped(asked, (q) => `${q.turn} ${q.at}`);
   const askedIn = (at: string, turn: "first" | "last"): Slot[] =>
     (askedAt.get(`${turn} ${at}`) ?? []).map((q) => slot.ask(q.id));
   // Where somebody said that they work alone, nobody is called.
   const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
-  const { hardware } = state.opened?.body.config ?? {};
+  const { hardware } = state.config;
   return sketches.map((sketch, i): Task => {
     const first = askedIn(sketch.id, "first");
     const last = askedIn(sketch.id, "last");

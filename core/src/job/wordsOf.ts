@@ -1,13 +1,14 @@
 import type { Bench } from "./bench.ts";
 import type { Body } from "./events.ts";
 import type { JobState } from "./fold.ts";
+import { workName, worksOf } from "./worksOf.ts";
 import { eventSentence } from "./sentences.ts";
 
 /** Lines that say something in words by which a job is looked for again. */
 const TELLING: ReadonlySet<Body["type"]> = new Set([
   ...(["job_opened", "noted", "finding_recorded", "question_answered", "decision_taken", "part_fitted"] as const),
   ...(["reading_worded", "slot_skipped", "open_point_signed", "stop_cleared", "photo_taken"] as const),
-  ...(["struck", "job_reopened", "job_released"] as const),
+  ...(["struck", "job_reopened", "job_released", "work_added", "work_dropped"] as const),
 ]);
 export const tellsWords = ({ type }: Body): boolean => TELLING.has(type);
 
@@ -27,7 +28,7 @@ export function wordsOf(bench: Bench, state: JobState): string {
   const told = state.events.filter(({ id, body }) => tellsWords(body) && !state.struck.has(id));
   const { machine, owner, complaint, symptom } = opened?.body ?? {};
   const texts = [
-    ...[bench.procedure.title, machine?.mark, machine?.maker, machine?.model, machine?.year, owner?.name],
+    ...[...worksOf(bench).map(workName), machine?.mark, machine?.maker, machine?.model, machine?.year, owner?.name],
     ...[opened?.at.slice(0, 10), released?.at.slice(0, 10), complaint, symptom],
     ...state.events.map(({ by }) => by.name),
     ...told.map((event) => eventSentence(bench, state, event)),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
-import { id, sentence } from "./spine.ts";
+import { id, rowId, sentence } from "./spine.ts";
 
 /** A place in a view, in its own units: to the right, and down. */
 const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max(4000)]);
@@ -52,7 +52,7 @@ export type Shape = z.infer<typeof shapeSchema>;
 /** Where an entry or a point sits in a view. */
 const placeSchema = z.strictObject({
   /** The entry or the point that sits here: what was found or read of it shows. */
-  of: id,
+  of: rowId,
   at: spot,
   /** On which side of it its words stand. */
   words: z.enum(["left", "right"]).default("right"),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { type Condition, conditionSchema } from "./condition.ts";
 import { upcastProcedure } from "./schema.ts";
 import { type Instrument, instrumentSchema } from "./instrument.ts";
-import { id, sentence } from "./spine.ts";
+import { id, positionsSchema, sentence } from "./spine.ts";
 
 const LISTS = ["questions", "points", "steps", "gates", "routes"] as const;
 const list = z.array(z.looseObject({})).default([]);
@@ -26,6 +26,8 @@ const pieceSchema = z.strictObject({
   ...held,
   /** Drawn with every assembly that it is part of and that has none of its own; what is not there is not drawn. */
   instrument: instrumentSchema.optional(),
+  /** Where on a machine every work that it is part of can be done. */
+  positions: positionsSchema.optional(),
   release: z.strictObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
@@ -130,10 +132,12 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
     LISTS.map((name) => [name, [...taken.flatMap((piece) => piece[name]), ...whole.data[name]]]),
   );
   const brought = taken.flatMap((piece) => piece.instrument ?? [])[0];
+  const positions = taken.flatMap((piece) => (piece.positions ? [piece.positions] : []))[0];
   const said = [...whole.data.release.lines, ...taken.flatMap((piece) => piece.release.lines)];
   const rechecks = [...whole.data.release.rechecks, ...taken.flatMap((piece) => piece.release.rechecks)];
   return {
     ...(brought ? placedIn(brought, row) : {}),
+    ...(positions ? { positions } : {}),
     ...whole.data,
     ...joined,
     spine: row,

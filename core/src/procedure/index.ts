@@ -5,6 +5,17 @@ export { type Drawing, type Picture, type Shape, type View } from "./drawing.ts"
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";
+export {
+  atPosition,
+  FIRST_WORK,
+  type Joined,
+  joined,
+  MOST_WORKS,
+  type Work,
+  WORK_OF_ROW,
+  type WorkAsked,
+  workFact,
+} from "./join.ts";
 export { madeFor } from "./madeFor.ts";
 export {
   countsNeeded,

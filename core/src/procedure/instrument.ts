@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
-import { id, sentence } from "./spine.ts";
+import { id, rowId, sentence } from "./spine.ts";
 
 /** The length of a strip, in its own units. */
 export const STRIP_LENGTH = 640;
@@ -12,7 +12,7 @@ const stripSchema = z.strictObject({
   places: z
     .array(
       z.strictObject({
-        of: id,
+        of: rowId,
         at: z.number().min(0).max(STRIP_LENGTH),
         shape: z.enum(["band", "ring", "cup", "race", "boot", "bell"]),
         /** A figure of the machine that is told below it, with what it counts. */
@@ -22,9 +22,9 @@ const stripSchema = z.strictObject({
     .min(1)
     .max(40),
   /** What sits at the right end, and what is said there while it is whole, and in a work that opens it. */
-  end: z.strictObject({ of: id, whole: sentence, opened: sentence }).optional(),
+  end: z.strictObject({ of: rowId, whole: sentence, opened: sentence }).optional(),
   /** The question answered with left or right that says how it turns, and what is said at the arrow. */
-  turns: z.strictObject({ by: id, words: sentence }).optional(),
+  turns: z.strictObject({ by: rowId, words: sentence }).optional(),
   /** When its bands have tails, which trail against the turning. */
   tails: conditionSchema.optional(),
 });
@@ -35,7 +35,7 @@ const gearsSchema = z.strictObject({
   kind: z.literal("gears"),
   ...{ top: id, bottom: id, pitch: id, centre: id },
   /** The points that read its play, with a short name each; the latest in the work first. */
-  plays: z.array(z.strictObject({ of: id, name: sentence })).min(1),
+  plays: z.array(z.strictObject({ of: rowId, name: sentence })).min(1),
   /** When a belt runs there, without a tensioner; else a chain with one. */
   belt: conditionSchema,
 });

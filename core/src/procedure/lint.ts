@@ -2,6 +2,7 @@ import { pointTaskId, taskId } from "../task/ids.ts";
 import { type Condition, factsIn } from "./condition.ts";
 import { KNOWN_FIGURES } from "../figures/index.ts";
 import { figuresAsked } from "./figures.ts";
+import { WORK_OF_ROW } from "./join.ts";
 import { partsOf } from "./parts.ts";
 import { figuresKnown, type Procedure, type Step } from "./schema.ts";
 
@@ -171,6 +172,7 @@ export function lint(procedure: Procedure): Issue[] {
   };
   const seen = new Set<string>();
   const claim = (name: string, path: (string | number)[]): void => {
+    if (WORK_OF_ROW.test(name)) complain(path, `"${name}" begins as a further work of a job does: call it otherwise.`);
     if (seen.has(name)) complain(path, `"${name}" is used twice; give each its own id.`);
     seen.add(name);
   };
@@ -224,6 +226,17 @@ export function lint(procedure: Procedure): Issue[] {
       if (inSpine(after, at) && spine.findIndex((e) => e.id === after) > i) {
         complain(at, `"${after}" is in already when these go in: leave "after" away.`);
       }
+    }
+  });
+  procedure.positions?.forEach(({ word, answers }, i) => {
+    if (procedure.positions?.findIndex((other) => other.word === word) !== i) {
+      complain(["positions", i, "word"], `"${word}" stands twice among the places.`);
+    }
+    for (const [question, said] of Object.entries(answers)) {
+      const at = ["positions", i, "answers", question];
+      const ways = asked.get(question)?.ways.map((way) => way.word);
+      if (!ways) complain(at, `"${question}" is no question of this procedure.${named(question, asked.keys())}`);
+      else if (!ways.includes(said)) complain(at, `"${said}" is no answer to "${question}": ${ways.join(", ")}.`);
     }
   });
   procedure.drawing?.views.forEach((view, i) => {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
-import { anchor, id, sentence, tells, when } from "./spine.ts";
+import { anchor, id, rowId, sentence, tells, when } from "./spine.ts";
 
 /** The drawings of graded findings that need not be drawn anew; the instruments hold one for each word in order. */
 export const FINDING_DRAWINGS = [
@@ -37,10 +37,10 @@ export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as 
 
 /** What every point has: the part it is on, how it is asked for, where it stands and why. */
 const common = {
-  id,
-  on: id,
+  id: rowId,
+  on: rowId,
   /** The part whose decision it speaks for, where that is another than the one it is read at. */
-  for: id.optional(),
+  for: rowId.optional(),
   name: sentence,
   ask: sentence,
   when,
@@ -78,7 +78,7 @@ const measureSchema = z.strictObject({
   /** A setting: read once more at the end, as left, beside what was found. It is put right, so it renews no part. */
   again: z.boolean().default(false),
   /** The entries after which it is read once more, the first that goes in counting; at the end where none is named. */
-  leftAfter: z.array(id).default([]),
+  leftAfter: z.array(rowId).default([]),
   drawing: z.enum(MEASURE_DRAWINGS).optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */
   pair: z.boolean().default(false),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { pictureSchema } from "./drawing.ts";
-import { DECISIONS, id, sentence, taskName, when } from "./spine.ts";
+import { DECISIONS, id, rowId, sentence, taskName, when } from "./spine.ts";
 
 /** The drawings of answers that need not be drawn anew; the instruments hold one for each word in order. */
 export const CHOICE_DRAWINGS = [
@@ -42,7 +42,7 @@ export const recheckSchema = z.strictObject({
  * where a failure came from; an estimate sets out what each way costs and takes the owner's word.
  */
 export const questionSchema = z.strictObject({
-  id,
+  id: rowId,
   kind: z.enum(["school", "prompt", "choice", "cause", "estimate"]),
   ask: sentence,
   because: sentence.optional(),
@@ -68,7 +68,7 @@ export const questionSchema = z.strictObject({
         /** How the parts that look to this question face. */
         facing: sentence.optional(),
         /** What this way proposes for parts whatever their readings. */
-        proposes: z.array(z.strictObject({ part: id, decision: z.enum(DECISIONS), because: sentence })).default([]),
+        proposes: z.array(z.strictObject({ part: rowId, decision: z.enum(DECISIONS), because: sentence })).default([]),
         cost: costSchema.optional(),
         /** What this way leaves to be done later: it comes back at the next job, or when it is due. */
         recheck: recheckSchema.optional(),

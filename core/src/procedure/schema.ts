@@ -6,12 +6,12 @@ import { drawingSchema } from "./drawing.ts";
 import { instrumentSchema } from "./instrument.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema, recheckSchema } from "./questions.ts";
-import { type DECISIONS, entrySchema, id, type looseSchema, sentence, taskName } from "./spine.ts";
+import { type DECISIONS, entrySchema, id, rowId, type looseSchema, positionsSchema, sentence, taskName } from "./spine.ts";
 import { stepSchema } from "./steps.ts";
 
 /** A condition that must hold before a task may be recorded, with the sentence that says why. */
 const gateSchema = z.strictObject({
-  id,
+  id: rowId,
   /** The task that it stands before, such as "off:shaft-nut" or "fit:band-small". */
   before: taskName,
   when: conditionSchema.optional(),
@@ -22,7 +22,7 @@ const gateSchema = z.strictObject({
 });
 
 /** The order of some entries when a condition holds: a way of access may turn the row about. */
-const routeSchema = z.strictObject({ when: conditionSchema, order: z.array(id).min(2) });
+const routeSchema = z.strictObject({ when: conditionSchema, order: z.array(rowId).min(2) });
 
 /** What a procedure file may say. Whether it can be followed is another question: `procedureSchema` in check.ts. */
 export const procedureShape = z.strictObject({
@@ -35,6 +35,8 @@ export const procedureShape = z.strictObject({
   build: id,
   /** What owners come with; the words of the counter. */
   symptoms: z.array(sentence).default([]),
+  /** Where on a machine it can be done, and what that place answers by itself; without any there is one place. */
+  positions: positionsSchema.optional(),
   /** A drawing of the whole that is worked out, beside the step in hand. */
   instrument: instrumentSchema.optional(),
   /** A drawing of its own: shapes and places as data, drawn beside the steps of what sits in it. */
@@ -42,7 +44,7 @@ export const procedureShape = z.strictObject({
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z
-    .strictObject({ question: id, strangers: z.array(sentence).min(1), withholds: z.array(id).min(1) })
+    .strictObject({ question: rowId, strangers: z.array(sentence).min(1), withholds: z.array(id).min(1) })
     .optional(),
   /** Figures that it asks for and that are not among those that ship. */
   figures: z.array(figureSchema).default([]),

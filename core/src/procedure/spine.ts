@@ -2,14 +2,23 @@ import { z } from "zod";
 import { PATTERNS } from "../fastener/index.ts";
 import { conditionSchema } from "./condition.ts";
 
-export const id = z.string().regex(/^[a-z][a-z0-9-]*$/, "lower-case words joined by '-'");
+const NAME = /^[a-z][a-z0-9-]*$/;
+const NAMED = "lower-case words joined by '-'";
+export const id = z.string().regex(NAME, NAMED);
+/** The id of a row of the procedure itself, where it stands and wherever another row names it: what a second work of a job calls otherwise. */
+export const rowId = z.string().regex(NAME, NAMED);
 export const sentence = z.string().min(1);
+/** Places of a machine by their names, and the questions that each answers by itself. */
+export const positionsSchema = z
+  .array(z.strictObject({ word: sentence, answers: z.record(rowId, sentence) }))
+  .min(2)
+  .max(12);
 /** Figures of the machine that are told where they are needed: the colour of its oil, where it may be lifted. */
 export const tells = z.array(id).default([]);
 /** A task of the walk by its name, such as "fit:pack" or "measure:slack:found". */
 export const taskName = z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/, "a task, such as fit:pack or off:judder");
 /** Where something stands in the work: on the way apart before an entry comes off, together after one is in. */
-export const anchor = { before: id.optional(), after: id.optional() };
+export const anchor = { before: rowId.optional(), after: rowId.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
 const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
 export const when = conditionSchema.optional();
@@ -46,10 +55,10 @@ const directionSchema = z.strictObject({
 });
 
 /** A small part that is counted out and counted in: a dowel, a washer, a wedge put there for the time of the work. */
-export const looseSchema = z.strictObject({ id, name: sentence, one: sentence, count: countSchema.default(1) });
+export const looseSchema = z.strictObject({ id: rowId, name: sentence, one: sentence, count: countSchema.default(1) });
 
 const partFields = {
-  id,
+  id: rowId,
   name: sentence,
   /** Name of one of several: "friction 4". */
   one: sentence.optional(),
@@ -58,7 +67,7 @@ const partFields = {
   /** Which way it faces; confirmed in these words when it goes in. */
   facing: sentence.optional(),
   /** The question whose answer says which way it faces. */
-  facingBy: id.optional(),
+  facingBy: rowId.optional(),
   decision: decisionSchema.optional(),
   /** Role under which stores hold its replacement. */
   role: id.optional(),
@@ -85,7 +94,7 @@ const partSchema = z.strictObject({
 /** Two kinds of plate that alternate; the first stands outermost. */
 const packSchema = z.strictObject({
   kind: z.literal("pack"),
-  id,
+  id: rowId,
   name: sentence,
   ...entryFields,
   layers: z.tuple([z.strictObject(partFields), z.strictObject(partFields)]),
@@ -114,7 +123,7 @@ const lockingSchema = z.discriminatedUnion("kind", [
 
 const fastenersSchema = z.strictObject({
   kind: z.literal("fasteners"),
-  id,
+  id: rowId,
   name: sentence,
   one: sentence,
   count: countSchema,
@@ -138,7 +147,7 @@ const fastenersSchema = z.strictObject({
     before: sentence,
     caution: sentence.optional(),
     /** The entry that must be in before these are tightened; until then they are only snug. */
-    after: id.optional(),
+    after: rowId.optional(),
   }),
   apart: directionSchema,
   together: directionSchema,

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { underSchema } from "./points.ts";
 import { CHOICE_DRAWINGS } from "./questions.ts";
-import { anchor, id, looseSchema, sentence, tells, tools, when } from "./spine.ts";
+import { anchor, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
 /** The drawings that an adjustment can have beside its rounds. */
@@ -12,17 +12,19 @@ const STEP_STAGES = ["apart", "build", "together", "prove"] as const;
 
 const doSchema = z.strictObject({
   kind: z.literal("do"),
-  id,
+  id: rowId,
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
   tells,
+  /** Done once for the machine, whatever is worked on at other places of it in the same job: raised, set down. */
+  once: z.boolean().optional(),
   /** Of the proof: done before what is read for it, such as a ride before a hot reading; else after it. */
   early: z.boolean().default(false),
   /** What a second pair of hands does here, where there is one. */
   helper: sentence.optional(),
   /** The entry that the drawing of the whole points at while this is done, and the words beside it. */
-  shows: z.strictObject({ entry: id, words: sentence }).optional(),
+  shows: z.strictObject({ entry: rowId, words: sentence }).optional(),
   /** What cannot be undone once it is done, and what must be true before: asked once more. */
   irreversible: sentence.optional(),
   /** No signature stands for it: only doing it does, such as a brake that was pressed back and is pumped. */
@@ -33,18 +35,18 @@ const doSchema = z.strictObject({
 
 const waitSchema = z.strictObject({
   kind: z.literal("wait"),
-  id,
+  id: rowId,
   title: sentence,
   /** What starts it, first thing in the job; what ends it, before `before` goes in. */
   do: sentence,
   end: sentence,
-  before: id,
+  before: rowId,
   /** The part it is for: nothing waits when that part is not renewed. Without one it is always waited for. */
-  for: id.optional(),
+  for: rowId.optional(),
   /** When its clock can start: first thing in the job, or once the bench work is done, such as a wash that dries. */
   starts: z.enum(["first", "bench"]).default("first"),
   /** The question whose answer says how long. */
-  minutesBy: id,
+  minutesBy: rowId,
   why: sentence.optional(),
   caution: sentence.optional(),
   tools,
@@ -53,7 +55,7 @@ const waitSchema = z.strictObject({
 /** What is looked at and said, with the one answer that is right worked out beforehand; another is asked back. */
 const expectSchema = z.discriminatedUnion("by", [
   /** Which way a band's tail lies, by the side of the machine and the end it is seen from. */
-  z.strictObject({ by: z.literal("tail"), side: id, seenFrom: id }),
+  z.strictObject({ by: z.literal("tail"), side: rowId, seenFrom: rowId }),
   /** A count that tells two parts apart; a figure that belongs to another part is named as that one. */
   z.strictObject({
     by: z.literal("count"),
@@ -78,7 +80,7 @@ const expectSchema = z.discriminatedUnion("by", [
 
 const verifySchema = z.strictObject({
   kind: z.literal("verify"),
-  id,
+  id: rowId,
   stage: z.enum(STEP_STAGES),
   ...anchor,
   ...words,
@@ -89,16 +91,16 @@ const verifySchema = z.strictObject({
 /** Measure, judge, turn, measure again, until it is inside; every round is kept. */
 const adjustSchema = z.strictObject({
   kind: z.literal("adjust"),
-  id,
+  id: rowId,
   stage: z.enum(["build", "together", "prove"]),
-  after: id.optional(),
+  after: rowId.optional(),
   ...words,
   quantity: z.enum(KINDS),
   unit: z.string(),
   gauge: id,
   /** The limit it must come inside of; or the step whose answer is the figure to set, with the spec of its tolerance. */
   spec: id,
-  setBy: id.optional(),
+  setBy: rowId.optional(),
   condition: sentence,
   conditionWord: sentence.optional(),
   otherConditions: z.array(sentence).default([]),
@@ -125,23 +127,23 @@ const adjustSchema = z.strictObject({
 
 const stackSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("build"),
   title: sentence,
   do: sentence,
   calculator: z.literal("clutch.stack"),
-  pack: id,
+  pack: rowId,
   /** The layer whose plates come in several thicknesses, so that their mix brings the height in. */
   choose: z.enum(["outer", "inner"]).default("inner"),
   /** Where the thinnest of the chosen plates sit; the maker's word. */
   thins: z.enum(["outermost", "innermost"]).default("outermost"),
   /** Points that give the measured thickness of each layer, outer layer first. */
-  thickness: z.tuple([id, id]),
+  thickness: z.tuple([rowId, rowId]),
   spec: id,
   /** Specs that say what the pack carries: spring rate, free and installed length, lining diameters, and the need. */
   capacity: z
     .strictObject({
-      springs: id,
+      springs: rowId,
       springRate: id,
       springInstalled: id,
       springLength: id,
@@ -162,9 +164,9 @@ const driveFields = { frontTeeth: id, rearTeeth: id, pitch: id };
 /** The slack to set in the stated condition, from the machine's geometry, so that a little remains at the tightest. */
 const slackSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("together"),
-  after: id,
+  after: rowId,
   ...words,
   calculator: z.literal("chain.slack"),
   geometry: z.strictObject({
@@ -182,14 +184,14 @@ const slackSchema = z.strictObject({
 /** Front and rear teeth with the chain's length and where that puts the axle; refused outside the adjuster's slot. */
 const gearingSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("apart"),
-  before: id.optional(),
+  before: rowId.optional(),
   ...words,
   calculator: z.literal("chain.length"),
   drive: z.strictObject({ ...driveFields, centre: id, slotFrom: id, slotTo: id }),
   /** The parts whose size follows from it: the figure's name, and the part that goes in by it. */
-  fits: z.record(z.string(), id).optional(),
+  fits: z.record(z.string(), rowId).optional(),
   /** What the road speed is worked out from; left away where one of them is not on file. */
   speed: z.strictObject({ rpm: id, primaryRatio: id, gearRatio: id, tireRound: id }).optional(),
 });
@@ -197,7 +199,7 @@ const gearingSchema = z.strictObject({
 /** Old sprocket, new sprocket and shaft compared at their splines; a loose new one is refused. */
 const splineSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("build"),
   ...words,
   calculator: z.literal("chain.spline"),
@@ -208,13 +210,13 @@ const splineSchema = z.strictObject({
 /** How far an adjuster is backed off, by the school that was answered, in turns and in millimetres of its thread. */
 const backoffSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.enum(["together", "prove"]),
-  after: id.optional(),
+  after: rowId.optional(),
   ...words,
   calculator: z.literal("case.backoff"),
   /** The question whose answer says how many turns. */
-  turnsBy: id,
+  turnsBy: rowId,
   pitch: id,
   /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
   takesUp: id.optional(),
@@ -223,18 +225,18 @@ const backoffSchema = z.strictObject({
 /** Gears and links that go into a case: their ratio, and the play that its fixed centres leave; refused where they do not fit. */
 const pairSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("build"),
   ...words,
   calculator: z.literal("case.freeplay"),
   drive: z.strictObject({ topTeeth: id, bottomTeeth: id, links: id, pitch: id, centre: id }),
-  fits: z.record(z.string(), id).optional(),
+  fits: z.record(z.string(), rowId).optional(),
 });
 
 /** What a track has lost, counted all the way round. */
 const lugsSchema = z.strictObject({
   kind: z.literal("compute"),
-  id,
+  id: rowId,
   stage: z.literal("build"),
   ...words,
   calculator: z.literal("track.lugs"),

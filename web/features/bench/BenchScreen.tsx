@@ -4,6 +4,7 @@ import {
   lineHelp,
   type Actor,
   type Bench,
+  jobTitle,
   nextTask,
   openPoints,
   resumeSentence,
@@ -13,11 +14,14 @@ import {
   type Task,
   tools,
   unsigned,
+  waitingSlots,
   walk,
+  workOfTask,
+  worksInJob,
 } from "@averin/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { byOthers } from "@/client/entered";
 import { type OpenedHere, useJob } from "@/client/useJob";
@@ -33,6 +37,7 @@ import { Strays } from "./Strays.tsx";
 import { TaskPanel } from "./TaskPanel.tsx";
 import { TrayCorner } from "./TrayCorner.tsx";
 import { useBenchHand } from "./useBenchHand.ts";
+import { WorksKey } from "./WorksKey.tsx";
 
 type Props = {
   opened: OpenedHere;
@@ -59,6 +64,14 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   );
   const job = useJob(here, actor, judgedAnew);
   const { state } = job;
+  // A work that was added or dropped lays the job out anew: the server does that, and the page is drawn by it.
+  const works = [...state.added.keys(), ...[...state.dropped.keys()].map((id) => `-${id}`)].join();
+  const laidOutBy = useRef(works);
+  useEffect(() => {
+    if (laidOutBy.current === works) return;
+    laidOutBy.current = works;
+    router.refresh();
+  }, [works, router]);
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
   const [fill, setFill] = useState<{ text: string; times: number } | null>(null);
@@ -76,6 +89,10 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const opened = state.opened?.body;
   const together = task === null || task.stage === "together" || task.stage === "prove" || task.stage === "build";
   const last = tasks[tasks.length - 1];
+
+  const { sides } = (task && workOfTask(bench, task)) ?? worksInJob(bench, state)[0] ?? bench.procedure;
+  const firstWaiting = (work: string): Task | undefined =>
+    tasks.find((t) => workOfTask(bench, t)?.id === work && waitingSlots(bench, state, t).length > 0);
 
   const toEntry = (entry: string): void => hand.go(taskForEntry(bench, state, tasks, entry)?.id ?? null);
   const setPreset = async (question: string, word: string): Promise<void> => {
@@ -117,7 +134,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           title="figures of this machine"
           className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight"
         >
-          <strong className="lg:truncate">{bench.procedure.title}</strong>
+          <strong className="lg:truncate">{jobTitle(bench, state)}</strong>
           <span className="text-[15px] underline decoration-1 underline-offset-4 lg:truncate">
             {number} · {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit} · {opened?.owner.name}
             <span className="hidden xl:inline">
@@ -136,6 +153,14 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             state={state}
             needed={(wait) => tasks.some((t) => t.id === `end:${wait}`)}
             onGo={(id) => hand.go(id)}
+          />
+          <WorksKey
+            jobId={jobId}
+            bench={bench}
+            state={state}
+            onGo={(work) => hand.go(firstWaiting(work)?.id ?? null)}
+            onDrop={hand.dropWork}
+            onRelease={hand.releaseWork}
           />
           <LogKey bench={bench} state={state} actor={actor} onStrike={(event) => hand.strike(event.id)} />
           <Link href={`/jobs/${jobId}/sheet`} className="key">
@@ -180,7 +205,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
 
       <div className="grid min-h-0 flex-1 grid-cols-[216px_1fr] grid-rows-[1fr_auto] lg:grid-cols-[232px_1fr_252px] lg:grid-rows-1">
         <div className="row-span-2 overflow-y-auto contain-content border-r border-line bg-sheet lg:row-span-1">
-          <Spine parts={spineParts(bench, state, tasks, task)} sides={bench.procedure.sides} onPick={toEntry} />
+          <Spine parts={spineParts(bench, state, tasks, task)} sides={sides} onPick={toEntry} />
         </div>
         {/* Reached with Tab, so that a long step is scrolled by keys too. */}
         <main tabIndex={0} className="min-h-0 overflow-y-auto p-4 contain-content">

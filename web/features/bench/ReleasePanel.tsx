@@ -1,4 +1,4 @@
-import type { Bench, JobState, OpenPoint } from "@averin/core";
+import { type Bench, type JobState, type OpenPoint, workName, worksInJob } from "@averin/core";
 import { minuteOf } from "@/ui/times";
 
 /** Nothing waits any more: what is left is signed for by a lead, one by one, and the job is released. */
@@ -20,6 +20,8 @@ export function ReleasePanel({
   onEnter: (typed: string) => void;
   onReopen: () => void;
 }) {
+  const works = worksInJob(bench, state);
+  const next = works.length > 1 ? works.find(({ id }) => !state.workReleases.has(id)) : undefined;
   const left = points.filter((point) => !state.signed.has(point.key));
   if (state.released && !releaseKept) {
     return (
@@ -69,6 +71,18 @@ export function ReleasePanel({
           </li>
         ))}
       </ul>
+      {works.length > 1 && (
+        <ul aria-label="Works" className="border-t border-line">
+          {works.map((work) => (
+            <li key={work.id} className="flex min-h-[44px] items-center gap-3 border-b border-line text-lg">
+              <span className="flex-1">{workName(work)}</span>
+              <span className={state.workReleases.has(work.id) ? "font-semibold text-inside" : "text-soft"}>
+                {state.workReleases.has(work.id) ? "released" : "not released"}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
       {left.length === 0 && (
         <button
           type="button"
@@ -76,7 +90,7 @@ export function ReleasePanel({
           data-main="true"
           onClick={() => onEnter("")}
         >
-          Release the machine
+          {next ? `Release ${workName(next)}` : "Release the machine"}
         </button>
       )}
       {bench.procedure.release.lines.map((line) => (

@@ -10,6 +10,9 @@ import {
   toolList,
   walk,
   wayOf,
+  workName,
+  workOfTask,
+  worksInJob,
 } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 import { Photos } from "./Photos.tsx";
@@ -43,9 +46,13 @@ export function TaskPanel(
         onReopen={onReopen}
       />
     );
+  const work = workOfTask(props.bench, task);
   return (
     <article className="flex h-full flex-col gap-3">
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
+        {worksInJob(props.bench, props.state).length > 1 && (
+          <p className="caption w-full">{work ? workName(work) : "for several works, done once"}</p>
+        )}
         <span className="figure text-2xl font-bold text-petrol">{task.number}</span>
         <h1 className="text-2xl font-semibold">{task.title}</h1>
         <span className="ml-auto text-soft">

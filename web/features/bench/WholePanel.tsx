@@ -15,6 +15,7 @@ import {
   type Task,
   verdictWord,
   walk,
+  workOfTask,
 } from "@averin/core";
 import type { ReactNode } from "react";
 import { Drawn, type DrawnPlace } from "@/instruments/Drawn";
@@ -34,7 +35,7 @@ export function WholePanel(props: Props) {
 }
 
 function drawingOf(props: Props): ReactNode {
-  const { instrument, drawing } = props.bench.procedure;
+  const { instrument, drawing } = workOfTask(props.bench, props.task) ?? props.bench.procedure;
   if (drawing) return <DrawnPanel {...props} drawing={drawing} />;
   // Gears are drawn beside the rule of their own reading.
   if (instrument?.kind !== "strip" || props.task.kind === "verify") return null;

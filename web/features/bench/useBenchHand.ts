@@ -30,6 +30,8 @@ import {
   unsigned,
   waitingSlots,
   walk,
+  workName,
+  worksInJob,
 } from "@averin/core";
 import { useCallback, useRef, useState } from "react";
 import { flushSync } from "react-dom";
@@ -43,6 +45,7 @@ const SIGN_REASONS = [
   "maker's word on it",
 ] as const;
 const REOPEN_REASONS = ["something was forgotten", "released by mistake", "owner came back with it"] as const;
+const DROP_REASONS = ["owner wants it later", "not needed after all", "done elsewhere"] as const;
 const CLEAR_REASONS = ["found and put right", "part renewed", "looked at again: it was not so"] as const;
 
 /** What the line asks back before anything is kept. */
@@ -217,12 +220,30 @@ export function useBenchHand({
       drafts: because(CLEAR_REASONS, (reason) => ({ type: "stop_cleared", event, reason })),
     });
 
+  const dropWork = (work: string, name: string): void =>
+    ask({
+      kind: "reason",
+      question: `Dropping ${name}: its lines stay in the log. Why?`,
+      reasons: DROP_REASONS,
+      drafts: because(DROP_REASONS, (reason) => ({ type: "work_dropped", work, reason })),
+    });
+
+  const releaseWork = (work: string, name: string): void =>
+    ask({
+      kind: "sure",
+      question: `Releasing ${name}: nothing more is taken in it. Enter releases it; Esc leaves it.`,
+      drafts: [{ type: "work_released", work }],
+    });
+
   /** Nothing waits any more: Enter signs what is left, then releases. */
   const finish = async (): Promise<void> => {
     const now = job.now();
     const open = unsigned(now, openPoints(bench, now));
     const next = open.find((point) => !point.hard) ?? open[0];
     if (next) return sign(next);
+    const works = worksInJob(bench, now);
+    const unreleased = works.find(({ id }) => !now.workReleases.has(id));
+    if (works.length > 1 && unreleased) return releaseWork(unreleased.id, workName(unreleased));
     const rechecks = rechecksOf(bench, now).length;
     ask({
       kind: "reason",
@@ -326,6 +347,8 @@ export function useBenchHand({
     sign,
     clear,
     reopen,
+    dropWork,
+    releaseWork,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),
     /** Esc: a question of reason is left; a questioned value is kept as it was typed. */

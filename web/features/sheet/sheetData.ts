@@ -15,6 +15,7 @@ import {
   type JobEvent,
   type JobState,
   type Judged,
+  jobTitle,
   judgeItem,
   type Limit,
   type MeasurePoint,
@@ -40,6 +41,9 @@ import {
   unsigned,
   verdictSentence,
   waitsOf,
+  workName,
+  workOfRow,
+  worksStanding,
 } from "@averin/core";
 import { dayOf } from "../../ui/times.ts";
 
@@ -62,6 +66,8 @@ export type SheetData = {
   line: string;
   state: string;
   complaint: string;
+  /** What was done on it, where that is more than the one work of its title. */
+  works: string[];
   stops: { text: string; cleared: string | null }[];
   readings: { name: string; source: string; rows: ReadingRow[]; none: string | null }[];
   findings: { name: string; words: string; pattern: string | null }[];
@@ -152,7 +158,7 @@ function findingsOf(bench: Bench, state: JobState): SheetData["findings"] {
     if (point.kind !== "inspect") return [];
     const count = countOf(state, point.on);
     const words = numbers(count).map((item) => findingOf(state, point, item)?.word ?? "not looked at");
-    const order = count > 1 ? `, ${bench.procedure.sides.outer} first` : "";
+    const order = count > 1 ? `, ${(workOfRow(bench, point.id) ?? bench.procedure).sides.outer} first` : "";
     return [
       {
         name: `${point.name}${order}`,
@@ -257,6 +263,18 @@ function apartOf(bench: Bench, state: JobState): SheetData["apart"] {
   });
 }
 
+/** Each work of a job that has several: why it is there, and what became of it. */
+function worksOfSheet(bench: Bench, state: JobState): string[] {
+  const standing = worksStanding(bench, state);
+  if (standing.length < 2) return [];
+  return standing.map(({ work, stage }) => {
+    const because = state.added.get(work.id)?.body.because;
+    const dropped = state.dropped.get(work.id);
+    const what = dropped ? `dropped: ${dropped.body.reason}, ${dropped.by.name}` : stage;
+    return `${workName(work)}${because === undefined ? "" : `, because: ${because}`}. ${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
+  });
+}
+
 /** What was left, each with what it risks in the owner's words, and who signed for it. */
 function leftOf(bench: Bench, state: JobState): SheetData["left"] {
   const riskOf = (key: string): string | null => {
@@ -307,10 +325,11 @@ export function sheetData(
   return {
     number,
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
-    line: `${bench.procedure.title} · ${meter.value} ${meter.unit} · ${owner.name}`,
+    line: `${jobTitle(bench, state)} · ${meter.value} ${meter.unit} · ${owner.name}`,
     state: state.released
       ? `released ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,
+    works: worksOfSheet(bench, state),
     complaint: `Came in ${dayOf(opened.at)} for: ${complaint} (${symptom})`,
     stops: stopsOf(bench, state).map(({ text, cleared }) => ({
       text,

@@ -1,4 +1,4 @@
-import { type Bench, type JobEvent, readEvent } from "@averin/core";
+import { type Bench, FIRST_WORK, joined, type JobEvent, readEvent, type WorkAsked } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { type At, type Database, type JobEventRow, type JobRow, SHOP_VERSION } from "../database.ts";
 import { procedureByHash } from "../procedures/read.ts";
@@ -56,9 +56,11 @@ export async function eventsOf(db: Database, jobId: string, last: number | null,
 }
 
 /** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
-type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
+export type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
   bookId: string | null;
   shopVersion: number | null;
+  /** The works of it besides a first one without a place, as they were added; null where there are none. */
+  works: string | null;
   /** How much of it was not taken and is not settled: mostly nothing, and then nothing is looked for. */
   strays: number;
 };
@@ -68,6 +70,8 @@ export function jobsAtBench(db: Database, jobIds: readonly string[], transaction
   return db.sequelize.query<JobAtBench>(
     `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
       (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion,
+      (SELECT GROUP_CONCAT(CONCAT_WS(' ', w.work, w.procedureHash, w.dropped, w.position) ORDER BY w.work
+        SEPARATOR '\n') FROM job_works w WHERE w.jobId = j.id) AS works,
       (SELECT COUNT(*) FROM strays s WHERE s.jobId = j.id AND s.settledAt IS NULL) AS strays
       FROM jobs j JOIN machines m ON m.id = j.machineId WHERE j.id IN (:jobIds)${transaction ? " FOR UPDATE" : ""}`,
     { type: QueryTypes.SELECT, replacements: { jobIds }, transaction },
@@ -80,6 +84,32 @@ export async function jobAtBench(db: Database, jobId: string, transaction: At): 
   return job;
 }
 
+/** A work as one look at the database tells it: its id, its procedure's hash, whether it was dropped, and its place. */
+function workIn(told: string): { work: string; hash: string; dropped: boolean; position: string | null } {
+  const [work = "", hash = "", dropped, ...position] = told.split(" ");
+  return { work, hash, dropped: dropped === "1", position: position.length === 0 ? null : position.join(" ") };
+}
+
+/** The works of a job with their procedures, in the order they were added. */
+export async function worksAsked(
+  db: Database,
+  { works, procedureHash }: Pick<JobAtBench, "works" | "procedureHash">,
+  transaction: At,
+): Promise<[WorkAsked, ...WorkAsked[]]> {
+  const rows = works === null ? [] : works.split("\n").map(workIn);
+  const of = async (row: (typeof rows)[number]): Promise<WorkAsked> => ({
+    ...{ id: row.work, procedure: await procedureByHash(db, row.hash, transaction), position: row.position },
+    ...(row.dropped ? { dropped: true } : {}),
+  });
+  const plain = { work: FIRST_WORK, hash: procedureHash, position: null, dropped: false };
+  const first = await of(rows.find(({ work }) => work === FIRST_WORK) ?? plain);
+  const further: WorkAsked[] = [];
+  for (const row of rows.filter(({ work }) => work !== FIRST_WORK)) {
+    further.push(await of(row));
+  }
+  return [first, ...further];
+}
+
 /** Benches made before, so that the same figures are the same object and what was worked out of them is found again. */
 const benches = new WeakMap<ShopFigures, Map<string, Bench>>();
 
@@ -88,9 +118,12 @@ export async function benchOf(db: Database, job: JobAtBench, transaction: At): P
   const figures = await figuresOf(db, job, job.shopVersion ?? 0, transaction);
   const own = benches.get(figures) ?? new Map<string, Bench>();
   benches.set(figures, own);
-  const known = own.get(job.procedureHash);
+  const key = `${job.procedureHash} ${job.works ?? ""}`;
+  const known = own.get(key);
   if (known) return known;
-  const bench = { procedure: await procedureByHash(db, job.procedureHash, transaction), ...figures };
-  own.set(job.procedureHash, bench);
+  const works = await worksAsked(db, job, transaction);
+  const alone = works.length === 1 && works[0].position === null;
+  const bench = { ...(alone ? { procedure: works[0].procedure } : joined(works)), ...figures };
+  own.set(key, bench);
   return bench;
 }

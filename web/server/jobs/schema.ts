@@ -2,6 +2,16 @@ import { draftSchema } from "@averin/core";
 import { z } from "zod";
 import { newMachineSchema } from "../machines/schema.ts";
 
+/** A further work of a job: what, where, why, and the line whose finding led to it. */
+export const workSchema = z.strictObject({
+  /** Given where it was asked for: sent twice it is kept once. */
+  id: z.uuid(),
+  procedure: z.string("choose what is to be done").min(1, "choose what is to be done").max(60),
+  position: z.string().min(1).max(60).nullable().default(null),
+  because: z.string().trim().min(1, "say why it is done").max(300),
+  from: z.uuid().nullable().default(null),
+});
+
 export const intakeSchema = z.strictObject({
   /** Made at the form: sent twice, the same job is answered. */
   id: z.uuid().optional(),
@@ -11,6 +21,10 @@ export const intakeSchema = z.strictObject({
   complaint: z.string().trim().min(1).max(500),
   /** The procedure by its id; may be left away where the machine has only one. */
   procedure: z.string().min(1).max(60).optional(),
+  /** Its place on the machine, where it has several and somebody says which. */
+  position: z.string().min(1).max(60).nullable().default(null),
+  /** Further works that the machine came with. */
+  works: z.array(workSchema).max(8).default([]),
   /** One of the procedure's own symptoms. */
   symptom: z.string().trim().min(1).max(80),
 });

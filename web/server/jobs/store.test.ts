@@ -75,13 +75,13 @@ test("a count on file that no assembly has is told by its name, and opens nothin
 
 test("a meter that runs backwards is asked about, and changes nothing", async () => {
   const machine = await db.machines.findOne({ where: { mark: "Club bike 11" } });
-  const intake = {
+  const intake = intakeSchema.parse({
     machine: { id: machine?.get("id") as string },
     meter: 1,
     complaint: "x",
     symptom: "drags",
     procedure: "clutch-coil-spring",
-  };
+  });
   const before = await db.jobs.count();
   await expect(openJob(db, { ...intake, meterGoesBack: false }, technician)).rejects.toThrow(/stood at 21 h last time/);
   expect(await db.jobs.count()).toBe(before);

@@ -21,7 +21,8 @@ import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
 import { photosKept } from "./photos.ts";
 import { appendSchema, intakeSchema } from "./schema.ts";
 import { straysOpen } from "./strays.ts";
-import { insert, project } from "./tables.ts";
+import { insert, project, projectWorks } from "./tables.ts";
+import { addWithin } from "./works.ts";
 
 /** The job that an intake's form opened, or null: what a counter looks for when an answer was lost. */
 export async function jobOfIntake(db: Database, intakeId: string): Promise<{ id: string; number: string } | null> {
@@ -86,6 +87,7 @@ async function openOnce(
         complaint: intake.complaint,
         symptom: intake.symptom,
         procedure: intake.procedure ?? null,
+        position: intake.position,
       },
       await proceduresFor(db, machine.builds, transaction),
       specs,
@@ -122,8 +124,10 @@ async function openOnce(
     );
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);
+    await projectWorks(db, job.id, fold([event]), transaction);
     const bench = await benchOf(db, await jobAtBench(db, job.id, transaction), transaction);
     await project(db, bench, job.id, fold([event]), [event], transaction);
+    for (const work of intake.works) await addWithin(db, job.id, work, by, transaction, job.openedAt);
     return { id: job.id, number: job.number };
   });
 }
@@ -188,7 +192,10 @@ export async function appendEvents(
     if (fresh.length > 0) {
       await insert(db, jobId, fresh, transaction);
       await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
-      await project(db, bench, jobId, state, fresh, transaction);
+      const relaid = fresh.some(({ body }) => body.type === "work_dropped");
+      if (relaid) await projectWorks(db, jobId, state, transaction);
+      const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
+      await project(db, laidOut, jobId, state, fresh, transaction);
       await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, state, transaction);
       if (fresh.some(({ body }) => body.type === "job_released")) {
         await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);

@@ -1,16 +1,18 @@
 import {
   type Bench,
   EVENT_FORMAT,
+  FIRST_WORK,
   fold,
   type JobEvent,
   type JobState,
+  jobTitle,
   summarise,
   tellsWords,
   wordsOf,
 } from "@averin/core";
 import { type Model, type ModelStatic, QueryTypes, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
-import type { Database, FitRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
+import type { Database, FitRow, JobWorkRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
 import { benchOf, eventsOf, jobAtBench, jobsAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
 
@@ -53,8 +55,24 @@ function summaryRow(jobId: string, bench: Bench, state: JobState) {
   };
 }
 
+/** The works of a job by its log, as far as its first line alone does not say them. */
+function workRows(jobId: string, { opened, added, dropped }: JobState): JobWorkRow[] {
+  const row = (work: string, hash: string, position: string | null): JobWorkRow => ({
+    ...{ jobId, work, procedureHash: hash, position, dropped: dropped.has(work) },
+  });
+  const further = [...added].map(([work, { body }]) => row(work, body.procedure.hash, body.position));
+  if (!opened || (opened.body.position === null && !dropped.has(FIRST_WORK))) return further;
+  return [row(FIRST_WORK, opened.body.procedure.hash, opened.body.position), ...further];
+}
+
+/** Brings the works of a job in line with its log; the bench is laid out by them, so this comes before everything else. */
+export async function projectWorks(db: Database, jobId: string, state: JobState, transaction: Tx): Promise<void> {
+  const rows = workRows(jobId, state);
+  if (rows.length > 0) await db.works.bulkCreate(rows, { updateOnDuplicate: ["dropped"], transaction });
+}
+
 const wordsRow = (jobId: string, bench: Bench, state: JobState) => ({
-  ...{ jobId, work: bench.procedure.title.slice(0, 200), words: wordsOf(bench, state) },
+  ...{ jobId, work: jobTitle(bench, state).slice(0, 200), words: wordsOf(bench, state) },
 });
 
 /** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
@@ -141,9 +159,6 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       const job = await jobAtBench(db, jobId, transaction);
       const events = await eventsOf(db, jobId, null, transaction);
       const state = fold(events, await straysOpen(db, jobId, transaction));
-      const derived = rowsOf(jobId, state, events);
-      const bench = await benchOf(db, job, transaction);
-      const summary = summaryRow(jobId, bench, state);
       const putRight = async <Row extends object>(
         name: string,
         model: ModelStatic<Model<Row>>,
@@ -158,6 +173,10 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
         await model.destroy({ where, transaction });
         await model.bulkCreate(rows as unknown as MakeNullishOptional<Row>[], { transaction });
       };
+      await putRight("job_works", db.works, workRows(jobId, state));
+      const derived = rowsOf(jobId, state, events);
+      const bench = await benchOf(db, await jobAtBench(db, jobId, transaction), transaction);
+      const summary = summaryRow(jobId, bench, state);
       await putRight("readings", db.readings, derived.readings);
       await putRight("fits", db.fits, derived.fits);
       await putRight("torques", db.torques, derived.torques);

@@ -8,7 +8,11 @@ import {
   isRenewed,
   type JobEvent,
   type JobState,
+  lastingId,
+  placedName,
   stepOf,
+  workOfRow,
+  worksOf,
 } from "@averin/core";
 import type { Database } from "../database.ts";
 import { jobById, type OpenedJob } from "../jobs/read.ts";
@@ -42,10 +46,11 @@ type TakenUp = { id: string; role: string; name: string; amount: number; unit: s
 function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
   if (body.type !== "adjust_turned" && body.type !== "figure_taken") return null;
   const step = stepOf(bench.procedure, body.step);
+  const position = workOfRow(bench, body.step)?.position ?? null;
   if (step?.kind === "adjust" && step.takesUp !== undefined && body.type === "adjust_turned") {
     const name = `${step.title.toLowerCase()}${body.side ? `, ${body.side}` : ""}`;
     return {
-      ...{ id: `${step.id}:${body.side ?? ""}`, role: step.takesUp },
+      ...{ id: `${lastingId(bench, step.id)}:${body.side ?? ""}`, role: step.takesUp },
       name,
       amount: body.amount,
       unit: step.turn.unit,
@@ -54,7 +59,7 @@ function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
   if (step?.kind !== "compute" || step.calculator !== "case.backoff" || body.type !== "figure_taken") return null;
   const { takenUp } = body.figures;
   if (step.takesUp === undefined || typeof takenUp !== "number") return null;
-  return { ...{ id: "tension", role: step.takesUp }, name: "tension", amount: takenUp, unit: "turns" };
+  return { ...{ id: position === null ? "tension" : `tension@${position}`, role: step.takesUp }, name: "tension", amount: takenUp, unit: "turns" };
 }
 
 /**
@@ -75,9 +80,10 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
     const meter = state.opened?.body.meter;
     if (!meter || state.released === null) continue;
     for (const part of partsRenewed(bench, state)) {
-      const before = fitted.get(part.id);
-      fitted.set(part.id, {
-        ...{ id: part.id, what: part.name, since: meter.value, lasts: now - meter.value, unit: meter.unit },
+      const id = lastingId(bench, part.id);
+      const before = fitted.get(id);
+      fitted.set(id, {
+        ...{ id, what: placedName(bench, part), since: meter.value, lasts: now - meter.value, unit: meter.unit },
         earlier: before ? [...before.earlier, meter.value - before.since] : [],
         ...{ turns: null, turnUnit: null },
       });
@@ -105,12 +111,13 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
 /** For a bench whose drawing shows it: how long each part was in when this job came, by the part's id, in words. */
 export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
   const opened = fold(events).opened?.body;
-  const placed = (bench.procedure.drawing?.views ?? []).flatMap((view) => view.places);
+  const placed = worksOf(bench).flatMap(({ drawing }) => (drawing?.views ?? []).flatMap((view) => view.places));
   if (opened === undefined || !placed.some(({ of }) => entryOf(bench.procedure, of))) return {};
-  const lives = await livesOf(db, opened.machine.id);
+  const lives = new Map((await livesOf(db, opened.machine.id)).map((life) => [life.id, life]));
   return Object.fromEntries(
-    lives.flatMap(({ id, since, unit, turns }) =>
-      turns === null ? [[id, `${(opened.meter.value - since).toFixed(1)} ${unit} in`]] : [],
-    ),
+    placed.flatMap(({ of }) => {
+      const life = lives.get(lastingId(bench, of));
+      return life?.turns === null ? [[of, `${(opened.meter.value - life.since).toFixed(1)} ${life.unit} in`]] : [];
+    }),
   );
 }

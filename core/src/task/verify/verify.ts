@@ -34,7 +34,7 @@ export const verify: Kind<"verify", "step_verified", "verify"> = {
           case "word":
             return expect.right;
           case "machine":
-            return state.opened?.body.config[expect.key] ?? "";
+            return state.config[expect.key] ?? "";
           case "length":
             return String(expect.nominalMm);
           case "tail":

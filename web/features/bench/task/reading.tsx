@@ -24,6 +24,7 @@ import {
   specFor,
   specWords,
   verdictSentence,
+  workOfRow,
 } from "@averin/core";
 import type { ReactNode } from "react";
 import { GaugePlace } from "@/instruments/GaugePlace";
@@ -158,7 +159,7 @@ function drawingOf(
   judged: Judged | null,
   resolution: number,
 ): ReactNode {
-  const { instrument } = bench.procedure;
+  const { instrument } = workOfRow(bench, point.id) ?? bench.procedure;
   if (instrument?.kind === "gears" && instrument.plays.some(({ of }) => of === point.id))
     return <CasePanel bench={bench} state={state} gears={instrument} />;
   if (point.drawing === undefined || point.drawing === "slide stations") return null;

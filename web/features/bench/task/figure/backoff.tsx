@@ -1,4 +1,4 @@
-import { type BackoffStep, backoffWorked, figuresMissing } from "@averin/core";
+import { type BackoffStep, backoffWorked, figuresMissing, workOfRow } from "@averin/core";
 import { CasePanel } from "../../CasePanel.tsx";
 import { type FigureProps, shown, TakeKey, NotWorked, Missing } from "./shared.tsx";
 
@@ -9,7 +9,7 @@ export function BackOff(props: FigureProps<BackoffStep>) {
   const { bench, state, step, taken } = props;
   const worked = backoffWorked(bench, state, step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
-  const gears = bench.procedure.instrument;
+  const gears = workOfRow(bench, step.id)?.instrument;
   const { turns, travelMm, takenUp } = taken?.figures ?? worked.value.figures;
   return (
     <>

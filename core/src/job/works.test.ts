@@ -1,0 +1,142 @@
+import { chainFigures, figure, limit, part, shop, spec, torque } from "../../testingShop.ts";
+import { TestJob } from "../../testing.ts";
+import { lead, technician } from "../../testingBench.ts";
+import { shippedBodies, shippedBody } from "../../testingProcedures.ts";
+import { joined, type Procedure, procedureSchema, type WorkAsked } from "../procedure/index.ts";
+import { acceptWork, type Bench, jobTitle, openPoints, rehearseTogether, worksStanding } from "./index.ts";
+import { workOfTask } from "./works.ts";
+
+// Every figure here is invented.
+const SPECS = [
+  ...["rear-axle", "shaft-nut", "rear-bolt", "guard-bolt"].map((key) => torque(key)),
+  ...Object.entries(chainFigures).map(([key, value]) => figure(key, value)),
+  limit("chain-slack", { kind: "range", serviceMin: 25, serviceMax: 35 }),
+  spec("count", "guard-bolt-count", { count: 3 }),
+  spec("count", "shaft-nut-count", { count: 1 }),
+];
+const shipped = (id: string): Procedure => procedureSchema.parse(shippedBody(id));
+const one: WorkAsked = { id: "w1", procedure: shipped("chain-slack-check"), position: null };
+const OFFERED = ["chain-slack-check", "countershaft-nut", "chain-only", "axle-joint-outboard"].map((id) => ({
+  hash: id,
+  procedure: shipped(id),
+}));
+const wanted = (procedure: string, position: string | null = null) => ({
+  ...{ procedure, position, because: "it clunks", from: null },
+});
+
+/** A bike in for its chain's slack, and how a work is added to it. */
+class Job {
+  works: [WorkAsked, ...WorkAsked[]] = [one];
+  job: TestJob = new TestJob(shop("chain-slack-check", SPECS, [part("lock-washer", "1.00")]), technician, {});
+  offer(procedure: string, position: string | null = null, from: string | null = null) {
+    const { shop: bench, state } = this.job;
+    return acceptWork(bench, state, { ...wanted(procedure, position), from }, this.works, OFFERED, SPECS);
+  }
+  add(procedure: string): this {
+    const answer = this.offer(procedure);
+    if (!answer.ok) throw new Error(answer.error.message);
+    const { work, position } = answer.value;
+    this.works.push({ id: work, procedure: shipped(procedure), position });
+    const laidOut: Bench = { ...this.job.shop, ...joined(this.works) };
+    const { events, by } = this.job;
+    this.job = new TestJob(laidOut, by, {});
+    this.job.events = events;
+    this.job.append(answer.value);
+    return this;
+  }
+  refusal(procedure: string, position: string | null = null, from: string | null = null): string {
+    const answer = this.offer(procedure, position, from);
+    return answer.ok ? "taken" : answer.error.message;
+  }
+}
+
+test("a work that is added is laid out with the first, named, and asked for from where it stands", () => {
+  const { job } = new Job().add("countershaft-nut");
+  expect(jobTitle(job.shop, job.state)).toBe("Chain slack and alignment · Countershaft nut and front sprocket");
+  expect(worksStanding(job.shop, job.state).map(({ stage }) => stage)).toEqual(["to do", "to do"]);
+  // On its stand once, for both.
+  expect(job.task?.id).toBe("do:stand");
+  expect(job.task && workOfTask(job.shop, job.task)).toBeNull();
+  const [first] = worksStanding(job.shop, job.state);
+  expect(first?.waits).toMatch(/^first 1 .*: several works need it, so it is done once$/);
+});
+
+test("a work twice at one place, none of this machine, a place it does not have, a finding of another job", () => {
+  const at = new Job();
+  expect(at.refusal("chain-slack-check")).toBe("Chain slack and alignment is part of this job already.");
+  expect(at.refusal("slides-renewal")).toMatch(/^That is no work for this machine. There are: Chain slack/);
+  expect(at.refusal("chain-only", "front left")).toBe("Chain only has one place on a machine: leave the place away.");
+  expect(at.refusal("axle-joint-outboard", "middle")).toMatch(/no place for this work: front left, front right/);
+  expect(at.refusal("countershaft-nut", null, "00000000-0000-4000-8000-00000000ffff")).toMatch(
+    /That finding is not in this job/,
+  );
+});
+
+test("a job has an end of works", () => {
+  const at = new Job();
+  at.works = [one, ...Array.from({ length: 8 }, (_, i) => ({ ...one, id: `w${i + 2}` }))];
+  expect(at.refusal("countershaft-nut")).toBe("A job has at most 9 works: release it, and open another.");
+});
+
+test("a work is dropped with its reason while nothing of it is off; its rows fall away, its lines stay", () => {
+  const { job } = new Job().add("countershaft-nut");
+  const before = openPoints(job.shop, job.state).length;
+  expect(job.offer({ type: "work_dropped", work: "w3", reason: "x" })).toMatchObject({
+    error: { message: "That work is not part of this job." },
+  });
+  job.keep({ type: "work_dropped", work: "w2", reason: "owner wants it later" });
+  expect(openPoints(job.shop, job.state).length).toBeLessThan(before);
+  expect(worksStanding(job.shop, job.state)[1]).toMatchObject({ stage: "dropped" });
+  expect(job.offer({ type: "work_dropped", work: "w1", reason: "x" })).toMatchObject({
+    error: { message: expect.stringMatching(/the only work of this job/) as string },
+  });
+  expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({ ok: false });
+});
+
+test("parts of it off: they go back in before it is dropped", () => {
+  const { job } = new Job().add("countershaft-nut");
+  job.until("off:w2-guard", { "measure:slack-stand:found": ["30", "30", "30", "30"] });
+  expect(job.offer({ type: "work_dropped", work: "w2", reason: "x" })).toMatchObject({
+    error: { message: expect.stringMatching(/^Parts of it are off: sprocket cover bolts. They go back in before/) as string },
+  });
+});
+
+test("each work is released by itself before the whole is; released, nothing more is taken in it", () => {
+  const { job } = new Job().add("countershaft-nut");
+  job.by = lead;
+  expect(job.offer({ type: "work_released", work: "w2" })).toMatchObject({
+    error: { message: expect.stringMatching(/open in Countershaft nut and front sprocket/) as string },
+  });
+  const works = [one, { id: "w2", procedure: shipped("countershaft-nut"), position: null }] as const;
+  expect(rehearseTogether([works[0], works[1]]).faults).toEqual([]);
+});
+
+// Builds that one machine can have together, as trade goes; common practice, no source.
+const TOGETHER = [
+  ["chain-drive", "spoked-wheels", "coil-spring"],
+  ["sled", "chain-case", "belt-case", "variable-drive"],
+  ["drive-shafts", "coil-spring"],
+];
+const all = shippedBodies.map(([, body]) => procedureSchema.parse(body));
+const onOne = (a: Procedure, b: Procedure): boolean =>
+  TOGETHER.some((builds) => builds.includes(a.build) && builds.includes(b.build));
+
+test("every pair of shipped works that shares a step is worked through to its release in the shop's presets", () => {
+  const faults: string[] = [];
+  let pairs = 0;
+  for (const [i, a] of all.entries()) {
+    for (const b of all.slice(i)) {
+      if (!onOne(a, b) || (a === b && !a.positions)) continue;
+      const [here, there] = [a.positions?.[0]?.word ?? null, b.positions?.[a === b ? 1 : 0]?.word ?? null];
+      const together = rehearseTogether([
+        { id: "w1", procedure: a, position: here },
+        { id: "w2", procedure: b, position: there },
+      ]);
+      if (Object.keys(together.shared).length === 0) continue;
+      pairs += 1;
+      faults.push(...together.faults.map(({ at, message }) => `${a.id} + ${b.id}: ${at}: ${message}`));
+    }
+  }
+  expect(faults).toEqual([]);
+  expect(pairs).toBeGreaterThan(60);
+}, 1_200_000);

@@ -1,0 +1,73 @@
+import { z } from "zod";
+import { type Condition, conditionSchema } from "./condition.ts";
+import { rowId, taskName } from "./spine.ts";
+
+/** What a row of a procedure is called from now on; what is no row of its own keeps its name. */
+export type Naming = (id: string) => string;
+
+/** A name with words before the row, such as "finding:joint-inside" or "measure:slack:found". */
+const inner = (name: string, naming: Naming): string => {
+  const [kind = "", of, ...rest] = name.split(":");
+  return of === undefined ? naming(kind) : [kind, naming(of), ...rest].join(":");
+};
+
+/** What a condition asks for under the new names; words of the machine are nobody's rows. */
+function conditionRenamed(condition: Condition, naming: Naming): Condition {
+  if ("fact" in condition) {
+    return condition.fact.startsWith("machine:") ? condition : { ...condition, fact: inner(condition.fact, naming) };
+  }
+  if ("not" in condition) return { not: conditionRenamed(condition.not, naming) };
+  if ("any" in condition) return { any: condition.any.map((one) => conditionRenamed(one, naming)) };
+  return { all: condition.all.map((one) => conditionRenamed(one, naming)) };
+}
+
+type Def = {
+  type: string;
+  shape?: Record<string, z.ZodType>;
+  element?: z.ZodType;
+  innerType?: z.ZodType;
+  options?: z.ZodType[];
+  items?: z.ZodType[];
+  keyType?: z.ZodType;
+  valueType?: z.ZodType;
+  values?: unknown[];
+};
+const defOf = (schema: z.ZodType): Def => schema.def as unknown as Def;
+
+/** Whether a record says of itself, by its literals, that it is of this shape; a union of shapes is any of them. */
+function isOf(schema: z.ZodType, value: Record<string, unknown>): boolean {
+  const { shape, options } = defOf(schema);
+  if (options) return options.some((option) => isOf(option, value));
+  return Object.entries(shape ?? {}).every(([key, one]) => {
+    const { type, values = [] } = defOf(one);
+    return type !== "literal" || values.includes(value[key]);
+  });
+}
+
+/**
+ * A value with every id that its schema marks as a row's own under its new name: where the row stands, and wherever
+ * another row, a condition or a task's name says it. The schema alone says where that is, so a field that is added to it
+ * is renamed too.
+ */
+export function renamed<T>(schema: z.ZodType, value: T, naming: Naming): T {
+  const through = (one: z.ZodType, it: unknown): unknown => {
+    if (it === undefined || it === null) return it;
+    if ((one as unknown) === rowId) return naming(it as string);
+    if ((one as unknown) === taskName) return inner(it as string, naming);
+    if ((one as unknown) === conditionSchema) return conditionRenamed(it as Condition, naming);
+    const { shape, element, innerType, options, items, keyType, valueType } = defOf(one);
+    if (innerType) return through(innerType, it);
+    if (Array.isArray(it)) return it.map((row: unknown, i) => through(element ?? items?.[i] ?? z.unknown(), row));
+    if (typeof it !== "object") return it;
+    const record = it as Record<string, unknown>;
+    const option = options?.find((candidate) => isOf(candidate, record));
+    if (option) return through(option, it);
+    return Object.fromEntries(
+      Object.entries(record).map(([key, row]) => [
+        (keyType as unknown) === rowId ? naming(key) : key,
+        through(valueType ?? shape?.[key] ?? z.unknown(), row),
+      ]),
+    );
+  };
+  return through(schema, value) as T;
+}

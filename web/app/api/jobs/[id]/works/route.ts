@@ -1,0 +1,16 @@
+import { assertRole, reading, writing } from "@/server/http";
+import { workSchema } from "@/server/jobs/schema";
+import { addWork, worksOffered } from "@/server/jobs/works";
+
+type Context = { params: Promise<{ id: string }> };
+
+export function GET(_: Request, { params }: Context): Promise<Response> {
+  return reading(async ({ db }) => ({ offered: await worksOffered(db, (await params).id) }));
+}
+
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return writing(request, workSchema, async ({ db, actor, body }) => {
+    assertRole(actor, "counter", "technician", "lead");
+    return addWork(db, (await params).id, body, actor);
+  });
+}

@@ -1,0 +1,122 @@
+"use client";
+
+import { type Bench, type JobState, workName, worksStanding, type WorkStanding } from "@averin/core";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { fetched } from "@/ui/fetched";
+
+// Only who adds a work needs the form.
+const AddWork = fetched(() => import("./AddWork.tsx").then((module) => module.AddWork));
+
+const STAGE_TONE: Readonly<Record<WorkStanding["stage"], string>> = {
+  ...{ "to do": "text-soft", waits: "text-near", "in hand": "text-petrol" },
+  ...{ ready: "text-inside", released: "text-inside", dropped: "text-soft" },
+};
+
+type Props = {
+  jobId: string;
+  bench: Bench;
+  state: JobState;
+  /** Goes to the first step of a work that waits. */
+  onGo: (work: string) => void;
+  onDrop: (work: string, name: string) => void;
+  onRelease: (work: string, name: string) => void;
+};
+
+/** The works of this job, how far each is and what it waits for; and the form that adds one. */
+export function WorksKey(props: Props) {
+  const [open, setOpen] = useState(false);
+  const standing = worksStanding(props.bench, props.state);
+  const several = standing.filter(({ stage }) => stage !== "dropped").length;
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <button type="button" className="key">
+          Works{several > 1 && <span className="figure"> {several}</span>}
+        </button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
+        <Dialog.Content className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet">
+          <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
+            <Dialog.Title className="text-xl font-semibold">Works of this job</Dialog.Title>
+            <Dialog.Description className="sr-only">
+              What is done on this machine while it is here, how far each work is, and what it waits for.
+            </Dialog.Description>
+            <Dialog.Close asChild>
+              <button type="button" className="key">
+                Close
+              </button>
+            </Dialog.Close>
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
+            <ul>
+              {standing.map((one) => (
+                <WorkRow key={one.work.id} {...props} one={one} several={several > 1} close={() => setOpen(false)} />
+              ))}
+            </ul>
+            {props.state.released ? (
+              <p className="py-3 text-soft">Released: a lead reopens the job before more is added to it.</p>
+            ) : (
+              <AddWork jobId={props.jobId} onAdded={() => setOpen(false)} />
+            )}
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function WorkRow({
+  one: { work, stage, waits, open },
+  state,
+  several,
+  close,
+  onGo,
+  onDrop,
+  onRelease,
+}: Props & { one: WorkStanding; several: boolean; close: () => void }) {
+  const name = workName(work);
+  const added = state.added.get(work.id);
+  const dropped = state.dropped.get(work.id);
+  const then = (act: () => void) => () => {
+    close();
+    act();
+  };
+  const live = stage !== "dropped" && stage !== "released" && !state.released;
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
+      <div className="min-w-[260px] flex-1">
+        <p className={`text-lg font-semibold ${stage === "dropped" ? "line-through" : ""}`}>{name}</p>
+        {added && <p className="text-[15px] text-soft">because: {added.body.because}</p>}
+        {dropped && (
+          <p className="text-[15px] text-soft">
+            dropped by {dropped.by.name}: {dropped.body.reason}
+          </p>
+        )}
+        {waits !== null && <p className="text-[15px]">waits: {waits}</p>}
+      </div>
+      <p className={`text-lg font-semibold ${STAGE_TONE[stage]}`}>
+        {stage}
+        {live && open > 0 && <span className="figure text-[15px] text-soft"> · {open} open</span>}
+      </p>
+      {live && (
+        <p className="flex w-full flex-wrap gap-2">
+          <button type="button" className="key" onClick={then(() => onGo(work.id))}>
+            Go there
+          </button>
+          {several && (
+            <>
+              <button type="button" className="key" onClick={then(() => onRelease(work.id, name))}>
+                Release this work
+              </button>
+              <button type="button" className="key" onClick={then(() => onDrop(work.id, name))}>
+                Drop it
+              </button>
+            </>
+          )}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,97 @@
+import { randomUUID } from "node:crypto";
+import { type Actor, type Draft, fold, jobTitle, nextTask, walk, worksStanding } from "@averin/core";
+import type { Database } from "../database.ts";
+import { actorCalled, testDatabase } from "../testing.ts";
+import { findJobs, jobById, jobLines } from "./read.ts";
+import { intakeSchema, workSchema } from "./schema.ts";
+import { appendEvents, openJob } from "./store.ts";
+import { rebuildReadTables } from "./tables.ts";
+import { addWork, worksOffered } from "./works.ts";
+
+let db: Database;
+let mira: Actor;
+beforeAll(async () => {
+  db = await testDatabase("demo");
+  mira = await actorCalled(db, "Mira Orr");
+});
+afterAll(() => db.sequelize.close());
+
+const QUAD = "Flock quad 1";
+async function newJob(mark: string, more: object): Promise<string> {
+  const machine = await db.machines.findOne({ where: { mark } });
+  const meter = Number((await db.meterReadings.max("value", { where: { machineId: machine?.get("id") as string } })) ?? 0);
+  const intake = intakeSchema.parse({
+    ...{ machine: { id: machine?.get("id") }, meter: meter + 1, complaint: "Clicks in turns." },
+    ...more,
+  });
+  return (await openJob(db, intake, mira)).id;
+}
+const line = (draft: Draft) => ({ events: [{ id: randomUUID(), draft }] });
+const wanted = (procedure: string, position: string | null = null) =>
+  workSchema.parse({ id: randomUUID(), procedure, position, because: "seen while it was up" });
+const opened = async (jobId: string) => {
+  const job = await jobById(db, jobId);
+  const state = fold(job.events);
+  return { ...job, state, title: jobTitle(job.bench, state) };
+};
+const axle = { procedure: "axle-joint-outboard", position: "front left", symptom: "clicks in turns" };
+
+test("a second shaft of the same machine is a second work of one procedure; Today and the search name both", async () => {
+  const jobId = await newJob(QUAD, axle);
+  expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+  await addWork(db, jobId, wanted("axle-joint-outboard", "rear right"), mira);
+  const job = await opened(jobId);
+  expect(job.title).toBe("Outboard joint renewed, front left · Outboard joint renewed, rear right");
+  expect(walk(job.bench, job.state).slice(0, 3).map(({ id }) => id)).toEqual([
+    ...["do:crack-nuts", "do:w2-crack-nuts", "do:raise"],
+  ]);
+  const today = (await jobLines(db)).jobs.find(({ id }) => id === jobId);
+  expect(today?.work).toBe(job.title);
+  expect((await findJobs(db, "rear right")).jobs.map(({ id }) => id)).toContain(jobId);
+});
+
+test("sent twice it is kept once; a work twice at one place changes nothing", async () => {
+  const jobId = await newJob(QUAD, axle);
+  const once = wanted("axle-joint-outboard", "rear left");
+  const [first, second] = [await addWork(db, jobId, once, mira), await addWork(db, jobId, once, mira)];
+  expect(second.kept.map(({ id }) => id)).toEqual(first.kept.map(({ id }) => id));
+  await expect(addWork(db, jobId, wanted("axle-joint-outboard", "rear left"), mira)).rejects.toThrow(
+    "Outboard joint renewed, rear left is part of this job already.",
+  );
+  expect((await opened(jobId)).events).toHaveLength(2);
+});
+
+test("lines are accepted by what the job is laid out by: of the second work too, and after it is dropped no more", async () => {
+  const jobId = await newJob(QUAD, axle);
+  await addWork(db, jobId, wanted("axle-out-in", "rear right"), mira);
+  const step: Draft = { type: "step_confirmed", step: "w2-crack-nuts" };
+  const shown: Draft = { type: "step_confirmed", step: "crack-nuts" };
+  await appendEvents(db, jobId, line(shown), mira);
+  await appendEvents(db, jobId, line(step), mira);
+  const { bench, state } = await opened(jobId);
+  expect(nextTask(bench, state, walk(bench, state))?.id).toBe("do:raise");
+  await appendEvents(db, jobId, line({ type: "work_dropped", work: "w2", reason: "owner wants it later" }), mira);
+  const after = await opened(jobId);
+  expect(after.title).toBe("Outboard joint renewed, front left");
+  expect(worksStanding(after.bench, after.state).map(({ stage }) => stage)).toEqual(["in hand", "dropped"]);
+  await expect(appendEvents(db, jobId, line(step), mira)).rejects.toThrow(/rear right was dropped: owner wants it later/);
+});
+
+test("several works may be taken in at once, and a rebuild finds no difference", async () => {
+  const jobId = await newJob(QUAD, {
+    ...axle,
+    works: [wanted("axle-joint-outboard", "front right"), wanted("axle-out-in", "rear left")],
+  });
+  expect((await opened(jobId)).bench.works?.map(({ id, position }) => `${id} ${position}`)).toEqual([
+    ...["w1 front left", "w2 front right", "w3 rear left"],
+  ]);
+  expect((await rebuildReadTables(db)).differences).toEqual([]);
+  await db.works.destroy({ where: { jobId } });
+  expect((await rebuildReadTables(db)).differences.join()).toMatch(/job_works held 0 rows .* the 3 of the log/);
+  expect((await opened(jobId)).bench.works).toHaveLength(3);
+});
+
+test("what a machine can have besides is offered with its places", async () => {
+  const offered = await worksOffered(db, await newJob(QUAD, axle));
+  expect(offered.find(({ procedure }) => procedure === "axle-out-in")?.positions).toContain("rear right");
+});
