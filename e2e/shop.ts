@@ -159,7 +159,14 @@ export async function workUntil(
 }
 
 /** Takes a machine in at the counter for a piece of work; the bench is open then, its line ready. */
-export async function takeIn(page: Page, shop: Shop, mark: string, work: string, meter: string): Promise<void> {
+export async function takeIn(
+  page: Page,
+  shop: Shop,
+  mark: string,
+  work: string,
+  meter: string,
+  place?: string,
+): Promise<void> {
   await page.goto(`${shop.url}/intake`);
   const open = page.getByRole("button", { name: "Open the job" });
   await expect(open).toBeEnabled();
@@ -167,6 +174,7 @@ export async function takeIn(page: Page, shop: Shop, mark: string, work: string,
   const value = await machine.locator("option", { hasText: `${mark} ·` }).getAttribute("value");
   await machine.selectOption(value);
   await page.getByLabel("What is worked on").selectOption(work);
+  if (place !== undefined) await page.getByLabel("Where on the machine").selectOption(place);
   await page.getByLabel("Meter now").fill(meter);
   await page.getByRole("radio").first().check();
   await page.getByLabel("What the owner says").fill("as told at the counter");

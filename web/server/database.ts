@@ -168,7 +168,13 @@ export type JobSummaryRow = {
   lastBy: string;
 };
 /** What a job is called, and the words by which it is found again. */
-export type JobWorkRow = { jobId: string; work: string; procedureHash: string; position: string | null; dropped: boolean };
+export type JobWorkRow = {
+  jobId: string;
+  work: string;
+  procedureHash: string;
+  position: string | null;
+  dropped: boolean;
+};
 export type JobWordsRow = { jobId: string; work: string; words: string };
 export type StrayRow = {
   id: string;

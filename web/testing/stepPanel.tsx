@@ -30,6 +30,9 @@ export function stepOnScreen(
       onEnter={none}
       onSign={none}
       onReopen={none}
+      onPark={none}
+      onHandBack={none}
+      concerns={{ onFollow: none, onOwner: none, onWork: none }}
     />,
   ).replaceAll("&#x27;", "'");
 }

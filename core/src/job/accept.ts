@@ -6,6 +6,8 @@ import { lineRule, slotRule } from "../task/registry.ts";
 import { isAnswered, isSkipped } from "./answered.ts";
 import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
+import { acceptParking, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
@@ -36,9 +38,15 @@ function closedWork(bench: Bench, state: JobState, draft: Draft): string | null 
   return `${workName(work)} is released: a lead strikes that line before more is done in it.`;
 }
 
+/** What may be said of a machine that stands: what was noted, what the owner said, and how it goes on or ends. */
+const WHILE_PARKED = new Set<Draft["type"]>([
+  ...(["job_resumed", "job_handed_back", "noted", "owner_said", "photo_taken", "struck"] as const),
+]);
+
 /** Lines that stand for good: how the job began and ended, and what was shown to whom. */
 const FOR_GOOD = new Set<string>([
   ...(["job_opened", "struck", "caution_shown", "job_released", "job_reopened", "work_added", "work_dropped"] as const),
+  ...(["job_parked", "job_resumed", "job_handed_back"] as const),
 ]);
 export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.type);
 
@@ -112,6 +120,9 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
     );
   }
+  if (state.parked && !WHILE_PARKED.has(draft.type)) {
+    return no("conflict", "$", `This job is parked: ${state.parked.body.reason}. Go on with it first.`);
+  }
   if (isTaskDraft(draft)) return acceptedTask(bench, state, draft);
   const tasks = walk(bench, state);
   switch (draft.type) {
@@ -181,6 +192,18 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       }
       return yes({ type: "job_released", rechecks: rechecksOf(bench, state) });
     }
+    case "followed_up":
+      return acceptFollowUp(bench, state, draft);
+    case "owner_said":
+      return acceptOwnersWord(bench, state, draft);
+    case "job_parked":
+      return acceptParking(bench, state, draft);
+    case "job_resumed":
+      return state.parked ? yes(draft) : no("conflict", "$", "This job is not parked.");
+    case "job_handed_back":
+      if (!by.roles.includes("lead"))
+        return no("conflict", "$", "Only a lead hands a machine back that is not released.");
+      return yes(handedBack(bench, state, draft));
     case "work_dropped": {
       const why = notDropped(bench, state, draft.work);
       return why === null ? yes(draft) : no("conflict", "work", why);

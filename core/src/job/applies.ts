@@ -71,7 +71,9 @@ export const activePoints = perState((bench, state): readonly Point[] => {
 
 /** What the place of its work answers to a question, or null. */
 const answeredByPlace = (bench: Bench, question: string): string | null =>
-  worksOf(bench).map(({ answers }) => answers[question]).find((word) => word !== undefined) ?? null;
+  worksOf(bench)
+    .map(({ answers }) => answers[question])
+    .find((word) => word !== undefined) ?? null;
 
 /** The answer a question has in this job, with what goes with it. */
 export function wayOf(bench: Bench, state: JobState, question: string): Question["ways"][number] | null {

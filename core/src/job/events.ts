@@ -3,8 +3,16 @@ import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { taskBodies, taskDrafts } from "../task/lines.ts";
 import { id, text, undoes, whole, words } from "./fields.ts";
 
-/** What is typed to release a machine. */
+/** What is typed to release a machine, and to hand one back that is not released. */
 export const RELEASE_WORD = "release";
+export const HAND_BACK_WORD = "hand back";
+
+/** What a finding may lead to. */
+export const FOLLOW_UPS = ["put right", "renew", "later work", "watch", "leave", "ask owner"] as const;
+export type FollowUp = (typeof FOLLOW_UPS)[number];
+/** How an owner said something. */
+export const BY_WAYS = ["counter", "phone", "message"] as const;
+const money = z.string().regex(/^\d{1,7}(\.\d{2})?$/, "a sum such as 45 or 45.50");
 
 /** What a screen sends that belongs to no task: about the job as a whole, or about another line. */
 const jobDrafts = [
@@ -24,6 +32,39 @@ const jobDrafts = [
   /** A deliberate act: the word itself is typed, so that no stray Enter releases a machine. */
   z.strictObject({ type: z.literal("job_released"), said: z.literal(RELEASE_WORD, `type the word ${RELEASE_WORD}`) }),
   z.strictObject({ type: z.literal("job_reopened"), reason: text }),
+  z.strictObject({
+    type: z.literal("followed_up"),
+    event: z.uuid(),
+    way: z.enum(FOLLOW_UPS),
+    words: text,
+    /** A watch ends at a meter, on a day, or at the next job where neither is said. */
+    meter: z.number().positive().max(10_000_000).nullable().default(null),
+    on: z.iso.date("a day such as 2027-03-01").nullable().default(null),
+    /** How many are renewed. */
+    count: z.int().min(1).max(60).nullable().default(null),
+    /** What it costs to be done now, and once it has failed; the owner is told both. */
+    now: money.nullable().default(null),
+    later: money.nullable().default(null),
+  }),
+  z.strictObject({
+    type: z.literal("owner_said"),
+    event: z.uuid(),
+    name: z.string().trim().min(1).max(80),
+    by: z.enum(BY_WAYS),
+    words: text,
+    agreed: z.boolean(),
+  }),
+  z.strictObject({
+    type: z.literal("job_parked"),
+    reason: text,
+    on: z.iso.date("a day such as 2027-03-01").nullable(),
+  }),
+  z.strictObject({ type: z.literal("job_resumed") }),
+  z.strictObject({
+    type: z.literal("job_handed_back"),
+    said: z.literal(HAND_BACK_WORD, `type the words ${HAND_BACK_WORD}`),
+    words: text,
+  }),
   z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
   z.strictObject({ type: z.literal("work_released"), work: z.string().min(1).max(4) }),
 ] as const;
@@ -72,6 +113,26 @@ const jobBodies = [
     because: words,
     /** The line whose finding led to it. */
     from: words.nullable(),
+  }),
+  z.object({
+    type: z.literal("followed_up"),
+    undoes,
+    ...{ event: words, way: z.enum(FOLLOW_UPS), words, text: words },
+    ...{ meter: z.number().nullable(), on: words.nullable(), count: whole.nullable() },
+    ...{ now: words.nullable(), later: words.nullable() },
+  }),
+  z.object({
+    type: z.literal("owner_said"),
+    ...{ event: words, name: words, by: z.enum(BY_WAYS), words, agreed: z.boolean() },
+  }),
+  /** The machine stands, with what is loose or off and why; until a day where one is known. */
+  z.object({ type: z.literal("job_parked"), reason: words, on: words.nullable(), standing: z.array(words) }),
+  z.object({ type: z.literal("job_resumed") }),
+  /** Ended without a release: what is not proven, loose or missing, and what must not be used. */
+  z.object({
+    type: z.literal("job_handed_back"),
+    ...{ words, standing: z.array(words) },
+    rechecks: z.array(z.object({ id: words, what: words, due: z.number().nullable(), days: whole.nullable() })),
   }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),

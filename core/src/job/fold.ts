@@ -20,10 +20,15 @@ export type JobState = {
   cleared: ReadonlyMap<string, EventOf<"stop_cleared">>;
   /** A gate's id → the line by which a lead let the work pass it. */
   passed: ReadonlyMap<string, EventOf<"gate_passed">>;
-  /** The release that holds, or null: one that was reopened holds no more. */
-  released: EventOf<"job_released"> | null;
-  /** Every release in order, also those that were reopened: each has a sheet of its own. */
-  releases: readonly EventOf<"job_released">[];
+  /** How the job ended, or null while it is open or was reopened: released, or handed back with its statement. */
+  released: EventOf<"job_released" | "job_handed_back"> | null;
+  /** Every end in order, also those that were reopened: each has a sheet of its own. */
+  releases: readonly EventOf<"job_released" | "job_handed_back">[];
+  /** The line by which the machine stands, or null while it is worked on. */
+  parked: EventOf<"job_parked"> | null;
+  /** What findings led to, in order, and the owner's word on what he was asked, by the line of the finding. */
+  follows: readonly EventOf<"followed_up">[];
+  ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
   reopened: EventOf<"job_reopened"> | null;
   /** Typed lines that the record could not take and nobody has settled. */
   strays: readonly Stray[];
@@ -55,9 +60,12 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const cleared = new Map<string, EventOf<"stop_cleared">>();
   const passed = new Map<string, EventOf<"gate_passed">>();
   let opened: EventOf<"job_opened"> | null = null;
-  let released: EventOf<"job_released"> | null = null;
+  let released: JobState["released"] = null;
+  let parked: EventOf<"job_parked"> | null = null;
+  const follows: EventOf<"followed_up">[] = [];
+  const ownerSaid = new Map<string, EventOf<"owner_said">>();
   let reopened: EventOf<"job_reopened"> | null = null;
-  const releases: EventOf<"job_released">[] = [];
+  const releases: EventOf<"job_released" | "job_handed_back">[] = [];
   const added = new Map<string, EventOf<"work_added">>();
   const dropped = new Map<string, EventOf<"work_dropped">>();
   const workReleases = new Map<string, EventOf<"work_released">>();
@@ -76,7 +84,13 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "work_added")) added.set(event.body.work, event);
     else if (isEvent(event, "work_dropped")) dropped.set(event.body.work, event);
     else if (isEvent(event, "work_released")) workReleases.set(event.body.work, event);
-    else if (isEvent(event, "job_released")) releases.push((released = event));
+    else if (isEvent(event, "job_released") || isEvent(event, "job_handed_back")) {
+      releases.push((released = event));
+      parked = null;
+    } else if (isEvent(event, "job_parked")) parked = event;
+    else if (isEvent(event, "job_resumed")) parked = null;
+    else if (isEvent(event, "followed_up")) follows.push(event);
+    else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
     else if (isEvent(event, "job_reopened")) {
       released = null;
       reopened = event;
@@ -99,6 +113,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
+    ...{ parked, follows, ownerSaid },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

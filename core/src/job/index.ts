@@ -25,6 +25,8 @@ export {
   type Wrench,
   wrenchSchema,
 } from "./bench.ts";
+export { type Concern, concernsOf, followedWords, isAsked, isFollowed } from "./concerns.ts";
+export { standingOf } from "./ended.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export {
   type Actor,
@@ -34,6 +36,7 @@ export {
   bodySchema,
   doneAt,
   type Draft,
+  type DraftOf,
   draftSchema,
   EVENT_FORMAT,
   type EventOf,
@@ -41,6 +44,10 @@ export {
   isEvent,
   type JobEvent,
   readEvent,
+  BY_WAYS,
+  FOLLOW_UPS,
+  type FollowUp,
+  HAND_BACK_WORD,
   RELEASE_WORD,
   type Stray,
   straySchema,
@@ -81,7 +88,7 @@ export {
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
-export { type Recheck, rechecksOf } from "./rechecks.ts";
+export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";
 export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";

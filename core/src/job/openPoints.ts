@@ -6,6 +6,7 @@ import { waitApplies, waitsOf } from "../task/wait/clocks.ts";
 import { isAnswered, isSkipped, nextTask, slotName, waitingSlots } from "./answered.ts";
 import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { concernsOf, isAsked } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
 import type { Stage, Task } from "./task.ts";
@@ -107,7 +108,7 @@ export const unsigned = (state: JobState, points: readonly OpenPoint[]): OpenPoi
 
 /** What a job waits for, and who can end the wait. */
 export type Summary = {
-  stage: Stage | "ready" | "released";
+  stage: Stage | "ready" | "parked" | "handed back" | "released";
   next: string;
   open: number;
   needs: "technician" | "lead" | "clock" | "owner" | "nobody";
@@ -133,8 +134,25 @@ export function summarise(bench: Bench, state: JobState): Summary {
     since: last?.at ?? "",
     by: last?.by.name ?? "",
   };
-  if (state.released) return { ...common, stage: "released", next: "released", open: 0, needs: "nobody", clocks: [] };
+  const ended: Pick<Summary, "open" | "needs" | "clocks"> = { open: 0, needs: "nobody", clocks: [] };
+  if (state.released?.body.type === "job_handed_back") {
+    return { ...common, ...ended, stop: null, stage: "handed back", next: `handed back: ${state.released.body.words}` };
+  }
+  if (state.released) return { ...common, ...ended, stage: "released", next: "released" };
+  if (state.parked) {
+    const { reason, on } = state.parked.body;
+    return {
+      ...common,
+      stage: "parked",
+      next: `parked${on === null ? "" : ` until ${on}`}: ${reason}`,
+      needs: "nobody",
+    };
+  }
+  const owed = concernsOf(bench, state).find(isAsked);
   const next = nextTask(bench, state, tasks);
+  if (next === null && owed) {
+    return { ...common, stage: "ready", next: `ask the owner: ${owed.text}`, needs: "owner" };
+  }
   if (next === null) {
     const [text, needs] =
       open === 0 ? (["ready for release", "technician"] as const) : (["a lead signs what is left", "lead"] as const);

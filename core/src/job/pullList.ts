@@ -1,8 +1,8 @@
-import { stackStepsOf } from "../procedure/index.ts";
+import { partOf, stackStepsOf } from "../procedure/index.ts";
 import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
 import { activeSpine, goesBack, partsGoingBack } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
 import { sizeChosen } from "./sizes.ts";
@@ -22,6 +22,12 @@ export function partInStores(bench: Bench, state: JobState, role: string): Store
   const size = sizeChosen(bench, state, role);
   if (size === null) return all[0] ?? null;
   return all.find(({ nominal }) => nominal === size) ?? all.find(({ nominal }) => nominal === null) ?? null;
+}
+
+/** The slot that a line of a finding or a reading answers, in its words. */
+function findingSlot(state: JobState, event: string): string[] {
+  const line = state.events.find(({ id }) => id === event);
+  return (line ? slotKeyOf(line.body) : null)?.split(":") ?? [];
 }
 
 /** What to pull from stores: renewed parts, the plates of the accepted build, and single-use parts by themselves. */
@@ -57,6 +63,15 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       why: part.singleUse ? "single use" : "renewed",
       part: part.role === undefined ? null : partInStores(bench, state, part.role),
     });
+  }
+  // Of what no step of the work puts in: found, and renewed all the same.
+  for (const { body } of state.follows) {
+    if (body.way !== "renew") continue;
+    const [, row = ""] = findingSlot(state, body.event);
+    const point = bench.procedure.points.find(({ id }) => id === row);
+    const of = point && partOf(bench.procedure, point.for ?? point.on);
+    const part = of?.role === undefined ? null : partInStores(bench, state, of.role);
+    lines.push({ role: of?.role ?? row, name: body.words, quantity: body.count ?? 1, why: body.text, part });
   }
   for (const entry of activeSpine(bench, state)) {
     if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;

@@ -1,11 +1,15 @@
 import { holds } from "../procedure/index.ts";
 import { findUnit, fromBase, toBase } from "../quantity/index.ts";
-import { activeParts, wayOf } from "./applies.ts";
+import { readTaskId } from "../task/ids.ts";
+import { isAnswered, isSkipped } from "./answered.ts";
+import { activeParts, activePoints, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { concernsLeft, concernsOf, followedWords } from "./concerns.ts";
 import type { BodyOf } from "./events.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 import { decisionFor, itemsOf } from "./judged.ts";
+import { walk } from "./walk.ts";
 import { lastingId, placedName } from "./worksOf.ts";
 
 export type Recheck = BodyOf<"job_released">["rechecks"][number];
@@ -27,6 +31,57 @@ function due(state: JobState, { id, what, hours, miles, days }: Asked): Recheck 
   return { id, what, due: meter && away !== undefined ? meter.value + away : null, days: days ?? null };
 }
 
+const MS_A_DAY = 86_400_000;
+
+/** What was found and is not mended: at the meter or the day that its watch ends, else at the next job. */
+const watched = (bench: Bench, state: JobState): Recheck[] =>
+  concernsLeft(bench, state).map((concern): Recheck => {
+    const { followed, text, row, item, count } = concern;
+    const { meter = null, on = null } = followed?.body.way === "watch" ? followed.body : {};
+    const said = followedWords(concern);
+    const last = state.events.at(-1)?.at ?? "";
+    return {
+      id: `point-${lastingId(bench, row)}${count > 1 ? `-${item}` : ""}`,
+      what: said === null ? text : `${text}; ${said}`,
+      due: meter,
+      days: on === null ? null : Math.ceil((Date.parse(on) - Date.parse(last)) / MS_A_DAY),
+    };
+  });
+
+/** What was passed over, and what a lead signed for without anything being found there: at the next job. */
+function passed(bench: Bench, state: JobState): Recheck[] {
+  const { reasons, names } = skippedByTask(bench, state);
+  return [...names].map(([task, name]) => ({
+    ...{ id: `passed-${lastingId(bench, readTaskId(task)?.of ?? task)}`, due: null, days: null },
+    what: `${name}: passed over, ${reasons.get(task) ?? ""}`,
+  }));
+}
+
+/** The tasks in which something was passed over and never answered since, by name and with the reason. */
+function skippedByTask(bench: Bench, state: JobState) {
+  const reasons = new Map<string, string>();
+  const names = new Map<string, string>();
+  for (const task of walk(bench, state)) {
+    const left = task.slots.find((s) => isSkipped(bench, state, s) && !isAnswered(bench, state, s));
+    if (!left) continue;
+    names.set(task.id, task.title);
+    reasons.set(task.id, state.skipped.get(left.key)?.body.reason ?? "");
+  }
+  return { reasons, names };
+}
+
+/** What this job saw to be well by now: what stood to be looked at there, from whichever job, stands no longer. */
+export function seenWell(bench: Bench, state: JobState): string[] {
+  const bad = new Set(concernsOf(bench, state).map(({ row }) => row));
+  const tasks = new Map(walk(bench, state).map((task) => [readTaskId(task.id)?.of ?? "", task]));
+  return activePoints(bench, state).flatMap((point) => {
+    const all = tasks.get(point.id)?.slots.filter((s) => s.kind === "find" || s.kind === "read") ?? [];
+    if (bad.has(point.id) || all.length === 0 || !all.every((s) => isAnswered(bench, state, s))) return [];
+    const id = lastingId(bench, point.id);
+    return [`point-${id}`, `passed-${id}`, ...all.flatMap((s) => ("item" in s ? [`point-${id}-${s.item}`] : []))];
+  });
+}
+
 /**
  * What a release leaves to be looked at again: what the procedure sets, what an answer put off, and every part that was
  * left against advice. By the meter the machine has, by days, or at the next job.
@@ -40,8 +95,17 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
     const decision = decisions.find((d) => d?.decision === "leave");
     return decision
-      ? [{ id: `left-${lastingId(bench, part.id)}`, what: `${placedName(bench, part)}: left, ${decision.reason ?? decision.because}` }]
+      ? [
+          {
+            id: `left-${lastingId(bench, part.id)}`,
+            what: `${placedName(bench, part)}: left, ${decision.reason ?? decision.because}`,
+          },
+        ]
       : [];
   });
-  return [...set, ...answered, ...left].map((asked) => due(state, asked));
+  return [
+    ...[...set, ...answered, ...left].map((asked) => due(state, asked)),
+    ...watched(bench, state),
+    ...passed(bench, state),
+  ];
 }

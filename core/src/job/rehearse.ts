@@ -323,12 +323,20 @@ export function rehearseTogether(
   const counts = countsFor(procedure);
   const bench = { ...benchFor(procedure, counts), ...laidOut };
   const machines = machinesFor(procedure);
-  const presets = new Map(procedure.questions.flatMap(({ id, preset }) => (preset === undefined ? [] : [[id, preset]])));
+  const presets = new Map(
+    procedure.questions.flatMap(({ id, preset }) => (preset === undefined ? [] : [[id, preset]])),
+  );
   const faults: Fault[] = [];
   let walks = 0;
   for (const config of thorough ? machines : machines.slice(0, 1)) {
     for (const renew of thorough ? [true, false] : [true]) {
-      const manner = { said: new Map(presets), renew, config, branch: () => undefined, tried: thorough ? new Set<string>() : null };
+      const manner = {
+        said: new Map(presets),
+        renew,
+        config,
+        branch: () => undefined,
+        tried: thorough ? new Set<string>() : null,
+      };
       const { fault, events } = walkOnce(bench, counts, manner);
       walks += 1;
       const wrong = fault ?? orderFault(bench, events);

@@ -1,6 +1,6 @@
 import { ANSWERS, bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
 import { uuid } from "../../testing.ts";
-import { type Actor, complete, type Draft, draftSchema, fold, RELEASE_WORD } from "./index.ts";
+import { type Actor, complete, type Draft, type DraftOf, draftSchema, fold, RELEASE_WORD } from "./index.ts";
 
 // Who may do what, whatever the screen offers: the same rule is run where a line is shown and where it is kept.
 const ROLES: Record<string, readonly string[]> = {
@@ -31,6 +31,11 @@ const done = (): Job => {
 const at =
   (task: string, draft: Draft): (() => At) =>
   () => ({ job: jobAt(task), draft });
+
+const FOLLOWED: DraftOf<"followed_up"> = {
+  ...({ type: "followed_up", event: "00000000-0000-4000-8000-00000000ffff", way: "leave", words: "w" } as const),
+  ...{ meter: null, on: null, count: null, now: null, later: null },
+};
 
 /** A place in a job for each type of draft where it is right but for who types it. */
 const PLACES: Record<Draft["type"], () => At> = {
@@ -101,6 +106,14 @@ const PLACES: Record<Draft["type"], () => At> = {
     return { job, draft: { type: "struck", event: job.events.at(-1)?.id ?? "" } };
   },
   job_released: () => ({ job: done(), draft: { type: "job_released", said: RELEASE_WORD } }),
+  followed_up: () => ({ job: jobAt(null), draft: FOLLOWED }),
+  owner_said: () => ({
+    job: jobAt(null),
+    draft: { type: "owner_said", event: FOLLOWED.event, name: "N", by: "phone", words: "w", agreed: true },
+  }),
+  job_parked: () => ({ job: jobAt(null), draft: { type: "job_parked", reason: "parts are on order", on: null } }),
+  job_resumed: () => ({ job: jobAt(null), draft: { type: "job_resumed" } }),
+  job_handed_back: () => ({ job: jobAt(null), draft: { type: "job_handed_back", said: "hand back", words: "w" } }),
   work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),
   work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1" } }),
   job_reopened: () => {
@@ -111,7 +124,7 @@ const PLACES: Record<Draft["type"], () => At> = {
 };
 
 /** What only a lead does; a stroke is a lead's where the line is another's. */
-const LEADS = new Set<string>(["open_point_signed", "gate_passed", "job_reopened", "struck"]);
+const LEADS = new Set<string>(["job_handed_back", "open_point_signed", "gate_passed", "job_reopened", "struck"]);
 const types = draftSchema.options.map((option) => option.shape.type.value);
 
 test("every type of draft has its place here", () => {

@@ -38,6 +38,16 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `opened: ${body.complaint}`;
     case "job_released":
       return "released";
+    case "followed_up":
+      return `${body.text}: ${body.way}, ${body.words}`;
+    case "owner_said":
+      return `${body.name} (${body.by}): ${body.words}${body.agreed ? "" : "; not now"}`;
+    case "job_parked":
+      return `parked${body.on === null ? "" : ` until ${body.on}`}: ${body.reason}`;
+    case "job_resumed":
+      return "gone on with";
+    case "job_handed_back":
+      return `handed back, not released: ${body.words}`;
     case "work_added":
       return `work added: ${workNamed(bench, body.work)}, ${body.because}`;
     case "work_dropped":

@@ -97,7 +97,9 @@ test("parts of it off: they go back in before it is dropped", () => {
   const { job } = new Job().add("countershaft-nut");
   job.until("off:w2-guard", { "measure:slack-stand:found": ["30", "30", "30", "30"] });
   expect(job.offer({ type: "work_dropped", work: "w2", reason: "x" })).toMatchObject({
-    error: { message: expect.stringMatching(/^Parts of it are off: sprocket cover bolts. They go back in before/) as string },
+    error: {
+      message: expect.stringMatching(/^Parts of it are off: sprocket cover bolts. They go back in before/) as string,
+    },
   });
 });
 

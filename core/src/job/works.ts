@@ -9,7 +9,7 @@ import {
   type WorkAsked,
 } from "../procedure/index.ts";
 import { configOf, type Spec } from "../spec/index.ts";
-import { no, yes } from "../task/answers.ts";
+import { no } from "../task/answers.ts";
 import { readTaskId } from "../task/ids.ts";
 import { isAnswered, nextTask, waitingSlots } from "./answered.ts";
 import { activeSpine } from "./applies.ts";
@@ -27,8 +27,7 @@ import { isInJob, isNeededBy, workName, workOfRow, worksInJob, worksOf } from ".
 /** The row that a task is of. */
 const rowOf = (task: string): string => readTaskId(task)?.of ?? "";
 
-export const workOfTask = (bench: Bench, task: Pick<Task, "id">): Work | null =>
-  workOfRow(bench, rowOf(task.id));
+export const workOfTask = (bench: Bench, task: Pick<Task, "id">): Work | null => workOfRow(bench, rowOf(task.id));
 
 /** How far a work is, and what it waits for. */
 export type WorkStanding = {
@@ -154,7 +153,8 @@ export function acceptWork(
 export function notDropped(bench: Bench, state: JobState, id: string): string | null {
   const work = worksOf(bench).find((one) => one.id === id);
   if (!work || !isInJob(state, id)) return "That work is not part of this job.";
-  if (state.workReleases.has(id)) return `${workName(work)} is released: a lead strikes the release before it is dropped.`;
+  if (state.workReleases.has(id))
+    return `${workName(work)} is released: a lead strikes the release before it is dropped.`;
   if (worksInJob(bench, state).length === 1) {
     return "It is the only work of this job: what ends a job is its release, or that it is handed back.";
   }

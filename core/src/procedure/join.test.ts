@@ -24,10 +24,7 @@ test("what two works of one place need stands once, and each keeps its own in it
   expect(ids(procedure.steps).filter((id) => id === "stand")).toHaveLength(1);
   const order = (from: Procedure, name: (id: string) => string) => ids(from.spine).map(name);
   const place = new Map(ids(procedure.spine).map((id, i) => [id, i]));
-  for (const row of [
-    order(a.procedure, (id) => id),
-    order(b.procedure, (id) => (id in shared ? id : `w2-${id}`)),
-  ]) {
+  for (const row of [order(a.procedure, (id) => id), order(b.procedure, (id) => (id in shared ? id : `w2-${id}`))]) {
     const places = row.map((id) => place.get(id) ?? -1);
     expect(places).toEqual([...places].sort((one, other) => one - other));
   }
@@ -66,7 +63,12 @@ test("every name of a row is renamed wherever it is said, and no figure, role or
   const second = shipped("axle-joint-outboard");
   const { procedure } = joined([first, { id: "w2", procedure: second, position: "rear right" }]);
   const own = (rows: readonly { id: string }[]) => rows.filter(({ id }) => id.startsWith("w2-"));
-  const said = JSON.stringify([own(procedure.spine), own(procedure.points), own(procedure.steps), own(procedure.gates)]);
+  const said = JSON.stringify([
+    own(procedure.spine),
+    own(procedure.points),
+    own(procedure.steps),
+    own(procedure.gates),
+  ]);
   for (const point of second.points) {
     expect(said).not.toContain(`"on":"${point.on}"`);
     if (point.kind === "measure" && point.spec) expect(said).toContain(`"spec":"${point.spec}"`);

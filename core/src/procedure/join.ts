@@ -89,7 +89,7 @@ function sharedRows(first: Procedure, second: Procedure, samePlace: boolean): Se
   }
   // What hangs on something that only one of them has is not done for both.
   const ids = idsOf(second);
-  for (let before = -1; before !== shared.size; ) {
+  for (let before = -1; before !== shared.size;) {
     before = shared.size;
     for (const { list, row } of same) {
       if (list === "spine" || !shared.has(row.id)) continue;

@@ -6,7 +6,16 @@ import { drawingSchema } from "./drawing.ts";
 import { instrumentSchema } from "./instrument.ts";
 import { pointSchema } from "./points.ts";
 import { questionSchema, recheckSchema } from "./questions.ts";
-import { type DECISIONS, entrySchema, id, rowId, type looseSchema, positionsSchema, sentence, taskName } from "./spine.ts";
+import {
+  type DECISIONS,
+  entrySchema,
+  id,
+  rowId,
+  type looseSchema,
+  positionsSchema,
+  sentence,
+  taskName,
+} from "./spine.ts";
 import { stepSchema } from "./steps.ts";
 
 /** A condition that must hold before a task may be recorded, with the sentence that says why. */

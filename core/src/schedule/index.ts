@@ -1,4 +1,6 @@
 export {
+  ENDS,
+  hasEnded,
   type FoundJob,
   type JobAtHand,
   type JobLine,

@@ -12,6 +12,10 @@ export type JobAtHand = {
 /** What a job is told by: its work, its machine, whose that is. */
 export type JobNamed = { id: string; number: string; work: string; machine: string; mark: string; owner: string };
 
+/** How a job may have ended; it is worked on no more. */
+export const ENDS = ["released", "handed back"] as const;
+export const hasEnded = (stage: string): boolean => (ENDS as readonly string[]).includes(stage);
+
 /** A job in the day's list, with how much of it is open and who was at it last. */
 export type JobLine = JobAtHand & JobNamed & { open: number; by: string };
 
@@ -23,13 +27,15 @@ export type Waits = {
   for: string;
   /** Since when it lies, or how long a clock still runs, in ms. */
   ms: number;
-  kind: "stop" | "lead" | "clock" | "clock over" | "owner" | "technician" | "nobody";
+  kind: "stop" | "lead" | "clock" | "clock over" | "owner" | "technician" | "parked" | "nobody";
 };
 
 /** What a job waits for and how long it has, at a moment in ms. */
 export function waitsFor(job: JobAtHand, now: number): Waits {
   const lies = Math.max(0, now - Date.parse(job.since));
   if (job.stage === "released") return { for: "released", ms: lies, kind: "nobody" };
+  if (job.stage === "handed back") return { for: "handed back, not released", ms: lies, kind: "nobody" };
+  if (job.stage === "parked") return { for: job.next, ms: lies, kind: "parked" };
   if (job.stop !== null) return { for: "work is stopped", ms: lies, kind: "stop" };
   if (job.needs === "lead") return { for: "a lead's signature", ms: lies, kind: "lead" };
   if (job.needs === "owner") return { for: "the owner's word", ms: lies, kind: "owner" };
@@ -43,17 +49,17 @@ export function waitsFor(job: JobAtHand, now: number): Waits {
 
 /** Which kind of waiting is ended first: what stands still for everybody, then what takes a minute, then the rest. */
 const ORDER: Record<Waits["kind"], number> = {
-  ...{ stop: 0, lead: 1, owner: 2, "clock over": 3, technician: 4, clock: 5, nobody: 6 },
+  ...{ stop: 0, lead: 1, owner: 2, "clock over": 3, technician: 4, clock: 5, parked: 6, nobody: 7 },
 };
 
 /**
  * What to do next across all jobs, the one that frees most waiting first: stopped work, then a signature that lets a
  * machine go, then a call to an owner, then clocks that are over, then the job that has lain longest. Jobs that only a clock holds come last;
- * released ones not at all. Order of kinds: common practice, no source.
+ * parked ones and those that have ended not at all. Order of kinds: common practice, no source.
  */
 export function nextAcross<Job extends JobAtHand>(jobs: readonly Job[], now: number): { job: Job; waits: Waits }[] {
   return jobs
-    .filter((job) => job.stage !== "released")
+    .filter((job) => !hasEnded(job.stage) && job.stage !== "parked")
     .map((job) => ({ job, waits: waitsFor(job, now) }))
     .sort((a, b) => ORDER[a.waits.kind] - ORDER[b.waits.kind] || b.waits.ms - a.waits.ms);
 }

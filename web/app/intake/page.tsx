@@ -35,11 +35,9 @@ export default async function IntakePage() {
           machines={machines}
           more={more}
           books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}
-          procedures={procedures.map(({ procedure: { id, title, build, symptoms } }) => ({
-            id,
-            title,
-            build,
-            symptoms,
+          procedures={procedures.map(({ procedure: { id, title, build, symptoms, positions = [] } }) => ({
+            ...{ id, title, build, symptoms },
+            positions: positions.map(({ word }) => word),
           }))}
         />
       </main>

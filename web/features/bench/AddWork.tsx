@@ -1,5 +1,6 @@
 "use client";
 
+import type { Concern } from "@averin/core";
 import { useEffect, useState } from "react";
 import { useWatch } from "react-hook-form";
 import { v4 as newId } from "uuid";
@@ -14,16 +15,26 @@ type Offered = z.infer<typeof offeredSchema>["offered"];
 type Fields = { procedure: string; position?: string; because: string };
 
 /** Adds a work to a job: what, where on the machine, and why; the bench lays it out anew. */
-export function AddWork({ jobId, onAdded }: { jobId: string; onAdded: () => void }) {
+export function AddWork({
+  jobId,
+  from,
+  onAdded,
+}: {
+  jobId: string;
+  /** The finding that led to it. */
+  from: Concern | null;
+  onAdded: () => void;
+}) {
   "use no memo";
   const [offered, setOffered] = useState<Offered>([]);
   const [id, setId] = useState<string>(() => newId());
   const { register, control, message, say, busy, onSubmit } = useSending<Fields>({
-    start: { procedure: "" },
+    start: { procedure: "", because: from?.text ?? "" },
     send: ({ procedure, position = "", because }) =>
       send("POST", `/api/jobs/${jobId}/works`, {
         ...{ id, procedure, because: because.trim() },
         position: position === "" ? null : position,
+        from: from?.event ?? null,
       }),
     kept: onAdded,
     meanwhile: "What was typed stands here; press again.",

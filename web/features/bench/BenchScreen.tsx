@@ -4,6 +4,7 @@ import {
   lineHelp,
   type Actor,
   type Bench,
+  type Concern,
   jobTitle,
   nextTask,
   openPoints,
@@ -54,6 +55,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const [actor, setActor] = useState(first);
   // On a tablet the list of what is open makes room for the work until it is asked for.
   const [listed, setListed] = useState(false);
+  const [workFor, setWorkFor] = useState<Concern | null>(null);
   const [news, setNews] = useState<readonly string[]>([]);
   const judgedAnew = useCallback(
     (changes: readonly string[]) => {
@@ -80,7 +82,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const tasks = walk(bench, state);
   const next = nextTask(bench, state, tasks);
   const chosen = tasks.find((task) => task.id === hand.hand.task) ?? null;
-  const task = chosen ?? next;
+  // What has ended is not worked on: its end stands there until a step is gone to.
+  const task = chosen ?? (state.released ? null : next);
   const waiting = task ? slotsInHand(bench, state, task, chosen !== null, hand.hand.aim) : [];
   const points = openPoints(bench, state);
   const left = unsigned(state, points);
@@ -103,7 +106,9 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const releaseKept = state.released !== null && !job.unkept.has(state.released.id);
   const aimText = state.released
     ? releaseKept
-      ? "released"
+      ? state.released.body.type === "job_handed_back"
+        ? "handed back"
+        : "released"
       : "release on its way"
     : task === null
       ? left.length > 0
@@ -161,6 +166,10 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onGo={(work) => hand.go(firstWaiting(work)?.id ?? null)}
             onDrop={hand.dropWork}
             onRelease={hand.releaseWork}
+            onPark={hand.park}
+            onHandBack={hand.handBack}
+            from={workFor}
+            onClosed={() => setWorkFor(null)}
           />
           <LogKey bench={bench} state={state} actor={actor} onStrike={(event) => hand.strike(event.id)} />
           <Link href={`/jobs/${jobId}/sheet`} className="key">
@@ -198,6 +207,18 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         </section>
       )}
 
+      {state.parked && !state.released && (
+        <section aria-label="Parked" className="caution flex items-center gap-4 px-4 py-1 leading-tight">
+          <p className="flex-1">
+            <strong>Parked{state.parked.body.on === null ? "" : ` until ${state.parked.body.on}`}.</strong>{" "}
+            {state.parked.body.reason}. {state.parked.body.standing.join(". ")}
+          </p>
+          <button type="button" className="key" onClick={hand.resume}>
+            Go on with it
+          </button>
+        </section>
+      )}
+
       <Strays
         strays={state.strays}
         onFill={(text) => setFill((now) => ({ text: text.slice(0, 500), times: (now?.times ?? 0) + 1 }))}
@@ -224,6 +245,9 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onEnter={hand.onEnter}
             onSign={hand.sign}
             onReopen={hand.reopen}
+            onPark={hand.park}
+            onHandBack={hand.handBack}
+            concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
             onPreset={(question, word) => void setPreset(question, word)}
           />
         </main>

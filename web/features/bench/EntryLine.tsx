@@ -222,7 +222,7 @@ export function EntryLine(props: Props) {
           enterKeyHint="enter"
           disabled={off}
           value={typed}
-          placeholder={released ? "released: nothing more is taken" : hint}
+          placeholder={released ? "ended: nothing more is taken" : hint}
           onChange={(event) => {
             if (event.target.value.endsWith("?")) setKeysOpen(true);
             else setTyped(event.target.value);

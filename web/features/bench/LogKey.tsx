@@ -10,6 +10,7 @@ import {
   setAside,
 } from "@averin/core";
 import { Dialog } from "radix-ui";
+import { toEntry } from "./toEntry.ts";
 import { minuteOfYear } from "@/ui/times";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
@@ -40,7 +41,10 @@ export function LogKey({
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet">
+        <Dialog.Content
+          onCloseAutoFocus={toEntry}
+          className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet"
+        >
           <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
             <Dialog.Title className="text-xl font-semibold">Log</Dialog.Title>
             <Dialog.Description className="sr-only">

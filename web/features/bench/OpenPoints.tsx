@@ -17,7 +17,9 @@ export function OpenPoints({
   return (
     <section aria-label="Until release" className="p-3">
       <h2 className="caption flex justify-between">
-        <span>{released ? "Released" : "Until release"}</span>
+        <span>
+          {released ? (state.released?.body.type === "job_handed_back" ? "Handed back" : "Released") : "Until release"}
+        </span>
         <span className="figure text-ink">{open.length}</span>
       </h2>
       {open.length === 0 && (

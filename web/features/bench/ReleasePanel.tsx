@@ -1,4 +1,6 @@
 import { type Bench, type JobState, type OpenPoint, workName, worksInJob } from "@averin/core";
+import { Concerns } from "./Concerns.tsx";
+import type { ComponentProps } from "react";
 import { minuteOf } from "@/ui/times";
 
 /** Nothing waits any more: what is left is signed for by a lead, one by one, and the job is released. */
@@ -10,6 +12,9 @@ export function ReleasePanel({
   onSign,
   onEnter,
   onReopen,
+  onPark,
+  onHandBack,
+  concerns,
 }: {
   bench: Bench;
   state: JobState;
@@ -19,6 +24,9 @@ export function ReleasePanel({
   onSign: (point: OpenPoint) => void;
   onEnter: (typed: string) => void;
   onReopen: () => void;
+  onPark: () => void;
+  onHandBack: () => void;
+  concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
 }) {
   const works = worksInJob(bench, state);
   const next = works.length > 1 ? works.find(({ id }) => !state.workReleases.has(id)) : undefined;
@@ -32,9 +40,20 @@ export function ReleasePanel({
     );
   }
   if (state.released) {
+    const back = state.released.body.type === "job_handed_back" ? state.released.body : null;
     return (
       <article className="flex flex-col gap-3">
-        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Released</h1>
+        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">{back ? "Handed back" : "Released"}</h1>
+        {back && (
+          <p className="stop px-3 py-2 text-lg font-semibold">
+            Not released. {back.words}
+            {back.standing.map((line) => (
+              <span key={line} className="block font-normal">
+                {line}
+              </span>
+            ))}
+          </p>
+        )}
         <p className="text-xl">
           By {state.released.by.name}, {minuteOf(state.released.at)} UTC. The sheet is ready to print.
         </p>
@@ -93,6 +112,15 @@ export function ReleasePanel({
           {next ? `Release ${workName(next)}` : "Release the machine"}
         </button>
       )}
+      <Concerns bench={bench} state={state} task={null} {...concerns} />
+      <p className="flex flex-wrap gap-2">
+        <button type="button" className="key" onClick={onPark}>
+          Park the job
+        </button>
+        <button type="button" className="key" onClick={onHandBack}>
+          Hand back unfinished
+        </button>
+      </p>
       {bench.procedure.release.lines.map((line) => (
         <p key={line} className="text-soft">
           {line}

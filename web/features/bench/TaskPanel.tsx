@@ -14,7 +14,9 @@ import {
   workOfTask,
   worksInJob,
 } from "@averin/core";
+import type { ComponentProps } from "react";
 import { FigureKey } from "@/ui/FigureKey";
+import { Concerns } from "./Concerns.tsx";
 import { Photos } from "./Photos.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import type { PanelProps } from "./panel.ts";
@@ -31,9 +33,12 @@ export function TaskPanel(
     lives: Readonly<Record<string, string>>;
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
+    onPark: () => void;
+    onHandBack: () => void;
+    concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
   },
 ) {
-  const { jobId, task, points, releaseKept, lives, onSign, onReopen, ...rest } = props;
+  const { jobId, task, points, releaseKept, lives, onSign, onReopen, onPark, onHandBack, concerns, ...rest } = props;
   if (task === null)
     return (
       <ReleasePanel
@@ -44,6 +49,9 @@ export function TaskPanel(
         onSign={onSign}
         onEnter={props.onEnter}
         onReopen={onReopen}
+        onPark={onPark}
+        onHandBack={onHandBack}
+        concerns={concerns}
       />
     );
   const work = workOfTask(props.bench, task);
@@ -83,6 +91,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      <Concerns bench={props.bench} state={props.state} task={task.id} {...concerns} />
       {task.number === 1 && <ToolsAhead bench={props.bench} state={props.state} />}
       <ToldPanel {...rest} task={task} />
       <WholePanel bench={props.bench} state={props.state} task={task} lives={lives} />

@@ -1,7 +1,8 @@
 "use client";
 
-import { type Bench, type JobState, workName, worksStanding, type WorkStanding } from "@averin/core";
+import { type Bench, type Concern, type JobState, workName, worksStanding, type WorkStanding } from "@averin/core";
 import { Dialog } from "radix-ui";
+import { toEntry } from "./toEntry.ts";
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
 
@@ -21,11 +22,25 @@ type Props = {
   onGo: (work: string) => void;
   onDrop: (work: string, name: string) => void;
   onRelease: (work: string, name: string) => void;
+  onPark: () => void;
+  onHandBack: () => void;
+  /** What a further work is added for, where a finding led to it; null where the dialog is closed by that. */
+  from: Concern | null;
+  onClosed: () => void;
 };
 
 /** The works of this job, how far each is and what it waits for; and the form that adds one. */
 export function WorksKey(props: Props) {
-  const [open, setOpen] = useState(false);
+  const [asked, setAsked] = useState(false);
+  const open = asked || props.from !== null;
+  const setOpen = (now: boolean): void => {
+    setAsked(now);
+    if (!now) props.onClosed();
+  };
+  const closing = (act: () => void) => () => {
+    setOpen(false);
+    act();
+  };
   const standing = worksStanding(props.bench, props.state);
   const several = standing.filter(({ stage }) => stage !== "dropped").length;
   return (
@@ -37,7 +52,10 @@ export function WorksKey(props: Props) {
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet">
+        <Dialog.Content
+          onCloseAutoFocus={toEntry}
+          className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet"
+        >
           <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
             <Dialog.Title className="text-xl font-semibold">Works of this job</Dialog.Title>
             <Dialog.Description className="sr-only">
@@ -58,7 +76,20 @@ export function WorksKey(props: Props) {
             {props.state.released ? (
               <p className="py-3 text-soft">Released: a lead reopens the job before more is added to it.</p>
             ) : (
-              <AddWork jobId={props.jobId} onAdded={() => setOpen(false)} />
+              <>
+                <AddWork jobId={props.jobId} from={props.from} onAdded={() => setOpen(false)} />
+                <section aria-label="Other ends" className="mt-6 border-t border-line pt-3">
+                  <h3 className="caption">where the work cannot go on</h3>
+                  <p className="mt-2 flex flex-wrap gap-2">
+                    <button type="button" className="key" onClick={closing(props.onPark)}>
+                      Park the job
+                    </button>
+                    <button type="button" className="key" onClick={closing(props.onHandBack)}>
+                      Hand back unfinished
+                    </button>
+                  </p>
+                </section>
+              </>
             )}
           </div>
         </Dialog.Content>

@@ -85,6 +85,9 @@ describe("the step in hand", () => {
           onSign={() => undefined}
           onEnter={() => undefined}
           onReopen={() => undefined}
+          onPark={() => undefined}
+          onHandBack={() => undefined}
+          concerns={{ onFollow: () => undefined, onOwner: () => undefined, onWork: () => undefined }}
         />,
       );
     expect(panel(job.state, false)).toContain("Release the machine");

@@ -5,11 +5,16 @@ import {
   answerSentence,
   asTyped,
   type Bench,
+  BY_WAYS,
   cautionDrafts,
   CHANGE_REASONS,
   DECISION_REASONS,
+  type Concern,
   type Draft,
+  type DraftOf,
   draftsOf,
+  type FollowUp,
+  HAND_BACK_WORD,
   interpret,
   type LineAnswer,
   type LineContext,
@@ -21,6 +26,7 @@ import {
   rechecksOf,
   RELEASE_WORD,
   SKIP_REASONS,
+  standingOf,
   strikeOf,
   type Slot,
   slotName,
@@ -45,6 +51,27 @@ const SIGN_REASONS = [
   "maker's word on it",
 ] as const;
 const REOPEN_REASONS = ["something was forgotten", "released by mistake", "owner came back with it"] as const;
+const PUT_RIGHT = ["cleaned", "tightened", "refilled", "adjusted", "renewed and fitted"] as const;
+const PARK_REASONS = ["parts are on order", "waits for the owner", "waits for a tool or another shop"] as const;
+
+type Plain = Omit<DraftOf<"followed_up">, "words">;
+
+/** Until when something is watched: a meter, a day, or the next job; then words, where there are any. */
+function watchOf(typed: string, plain: Plain): Draft[] | null {
+  const [, until = "", said = ""] = /^\s*(\d{4}-\d{2}-\d{2}|[\d.,]+|next)\s*(.*)$/i.exec(typed) ?? [];
+  if (until === "") return null;
+  const words = said.trim() === "" ? "looked at again then" : said.trim();
+  if (until.includes("-")) return [{ ...plain, words, on: until }];
+  return [{ ...plain, words, meter: until.toLowerCase() === "next" ? null : Number(until.replace(",", ".")) }];
+}
+
+/** What an owner is asked: two sums where they are known, and what waiting means. */
+function askOf(typed: string, plain: Plain): Draft[] | null {
+  const [, now = null, later = null, words = ""] =
+    /^\s*(?:(\d+(?:\.\d{2})?)\s+(\d+(?:\.\d{2})?)\s+)?(\S.*)$/.exec(typed) ?? [];
+  return words === "" ? null : [{ ...plain, words: words.trim(), now, later }];
+}
+
 const DROP_REASONS = ["owner wants it later", "not needed after all", "done elsewhere"] as const;
 const CLEAR_REASONS = ["found and put right", "part renewed", "looked at again: it was not so"] as const;
 
@@ -235,6 +262,117 @@ export function useBenchHand({
       drafts: [{ type: "work_released", work }],
     });
 
+  /** What a finding leads to: each way asks for what it needs. */
+  const followUp = (concern: Concern, way: FollowUp): void => {
+    const plain = { type: "followed_up", event: concern.event, way } as const;
+    const none = { meter: null, on: null, count: null, now: null, later: null };
+    const about = `${concern.text}.`;
+    switch (way) {
+      case "put right":
+        return ask({
+          kind: "reason",
+          question: `${about} What was done? It is looked at once more.`,
+          reasons: PUT_RIGHT,
+          drafts: because(PUT_RIGHT, (words) => ({ ...plain, ...none, words })),
+        });
+      case "renew":
+        return ask({
+          kind: "reason",
+          question: `${about} How many, and of what, at which place?`,
+          reasons: [],
+          byWord: true,
+          hint: "a number and words: 1 idler, rear left",
+          drafts: (typed) => {
+            const [, count = "", words = ""] = /^\s*(\d{1,2})\s+(\S.*)$/.exec(typed) ?? [];
+            return words === "" ? null : [{ ...plain, ...none, words: words.trim(), count: Number(count) }];
+          },
+        });
+      case "watch":
+        return ask({
+          kind: "reason",
+          question: `${about} Watched until when?`,
+          reasons: [],
+          byWord: true,
+          hint: `the meter (1250), a day (2027-03-01), or next; words may follow: 1250 grease it then`,
+          drafts: (typed) => watchOf(typed, { ...plain, ...none }),
+        });
+      case "leave":
+        return ask({
+          kind: "reason",
+          question: `${about} Who said that it is left, and what was he told?`,
+          reasons: [],
+          hint: "name and words: A. Brand, told that it may seize",
+          drafts: (typed) => (typed.trim().length < 3 ? null : [{ ...plain, ...none, words: typed.trim() }]),
+        });
+      case "later work":
+        return ask({
+          kind: "reason",
+          question: `${about} Which work, another time? It comes back at the machine’s next job.`,
+          reasons: [],
+          hint: "the work, and by when it will not wait",
+          drafts: (typed) => (typed.trim().length < 3 ? null : [{ ...plain, ...none, words: typed.trim() }]),
+        });
+      case "ask owner":
+        return ask({
+          kind: "reason",
+          question: `${about} What is the owner asked? First what it costs now and what it costs once it has failed, then what waiting means.`,
+          reasons: [],
+          byWord: true,
+          hint: "two sums and words: 45 220 the wheel locks when it seizes; or words alone",
+          drafts: (typed) => askOf(typed, { ...plain, ...none }),
+        });
+    }
+  };
+
+  /** The owner's answer to what he was asked. */
+  const ownerSaid = (concern: Concern): void =>
+    ask({
+      kind: "reason",
+      question: `The owner on “${concern.text}”: who, how, and his words?`,
+      reasons: [],
+      hint: "name, phone: yes, go ahead — or no, not before spring (counter, phone or message)",
+      drafts: (typed) => {
+        const [, name = "", by = "", answer = "", words = ""] =
+          /^\s*([^,]+),\s*(counter|phone|message)\s*:\s*(yes|no)\b[\s,]*(.*)$/iu.exec(typed) ?? [];
+        if (name === "") return null;
+        const said = words.trim() === "" ? answer : `${answer}, ${words.trim()}`;
+        const how = BY_WAYS.find((one) => one === by.toLowerCase()) ?? "phone";
+        const agreed = answer.toLowerCase() === "yes";
+        return [{ type: "owner_said", event: concern.event, name: name.trim(), by: how, words: said, agreed }];
+      },
+    });
+
+  const park = (): void =>
+    ask({
+      kind: "reason",
+      question: "Parking this job: why, and until which day if that is known?",
+      reasons: PARK_REASONS,
+      hint: "a number, or words; a day may come first: 2027-01-15 waits for the shaft",
+      drafts: (typed) => {
+        const [, on = null, words = ""] = /^\s*(\d{4}-\d{2}-\d{2})?\s*(.*)$/.exec(typed) ?? [];
+        const reason = reasonFrom(words, PARK_REASONS);
+        return reason === null ? null : [{ type: "job_parked", reason, on }];
+      },
+    });
+  const resume = (): void => inTurn(() => keep([{ type: "job_resumed" }], null));
+
+  /** Ends the job without a release; the statement says what is not proven and what must not be used. */
+  const handBack = (): void => {
+    if (!actor.roles.includes("lead")) return stop("A lead hands back what is not released: ask one to take over.");
+    const standing = standingOf(bench, job.now());
+    ask({
+      kind: "reason",
+      question: `Handing it back, not released. Its sheet begins with: ${standing.join(". ") || "nothing is open"}. Type the words ${HAND_BACK_WORD}, a colon, and what the owner must not do.`,
+      reasons: [],
+      byWord: true,
+      hint: `${HAND_BACK_WORD}: only to be brought in on a trailer; Esc leaves it`,
+      drafts: (typed) => {
+        const [, words = ""] = /^\s*hand back\s*:\s*(\S.*)$/i.exec(typed) ?? [];
+        return words === "" ? null : [{ type: "job_handed_back", said: HAND_BACK_WORD, words: words.trim() }];
+      },
+    });
+  };
+
   /** Nothing waits any more: Enter signs what is left, then releases. */
   const finish = async (): Promise<void> => {
     const now = job.now();
@@ -348,6 +486,11 @@ export function useBenchHand({
     clear,
     reopen,
     dropWork,
+    followUp,
+    ownerSaid,
+    park,
+    resume,
+    handBack,
     releaseWork,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),

@@ -22,7 +22,7 @@ const machineSchema = z.object({
 export type IntakeMachine = z.infer<typeof machineSchema>;
 const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
 export type IntakeBook = { id: string; label: string; builds: string[] };
-export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[] };
+export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
 
 const UNITS: [string, string][] = [
   ["h", "hours"],
@@ -35,6 +35,8 @@ type Fields = {
   procedure: string;
   complaint: string;
   symptom: string;
+  /** Where on the machine, where the work has several places. */
+  position?: string;
   /** Of a machine not seen before. */
   book?: string;
   mark?: string;
@@ -49,9 +51,10 @@ const openedSchema = z.object({ id: z.string() });
 const foundSchema = z.object({ job: openedSchema.nullable() });
 const LOOK_MS = 2000;
 
+const said = (word: string | undefined): string => (word ?? "").trim();
+
 /** Which machine it is, or what is said of one not seen before. */
 function machineSaid(typed: Fields) {
-  const said = (word: string | undefined): string => (word ?? "").trim();
   if (typed.machine !== "new") return { id: typed.machine };
   return {
     ...{ book: said(typed.book), mark: said(typed.mark), meterUnit: said(typed.meterUnit) },
@@ -100,6 +103,7 @@ export function IntakeForm({
           ...{ id, machine: machineSaid(typed), meter: meterOf(typed.meter) },
           meterGoesBack: goesBack === meterOf(typed.meter),
           ...{ complaint: typed.complaint.trim(), symptom: typed.symptom, procedure: chosenOf(typed)?.id },
+          position: said(typed.position) === "" ? null : said(typed.position),
         },
         openedSchema,
       ),
@@ -219,6 +223,19 @@ export function IntakeForm({
             ))}
           </select>
         </label>
+        {chosen !== undefined && chosen.positions.length > 0 && (
+          <label key={chosen.id} className="flex flex-col gap-1 font-semibold">
+            Where on the machine
+            <select {...register("position")} className="field" required>
+              <option value="">choose …</option>
+              {chosen.positions.map((place) => (
+                <option key={place} value={place}>
+                  {place}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
         <label className="flex flex-col gap-1 font-semibold">
           What the owner says
           <textarea {...register("complaint")} rows={4} maxLength={500} className="field py-2" required />

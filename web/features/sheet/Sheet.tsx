@@ -39,7 +39,34 @@ export function Sheet({
           {stop.cleared && <> Cleared: {stop.cleared}.</>}
         </p>
       ))}
+      {sheet.back && (
+        <div className="stop mt-2 px-3 py-1 text-lg">
+          <p className="font-semibold">Handed back, not released. {sheet.back.words}</p>
+          {sheet.back.standing.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+        </div>
+      )}
       <p className="py-2">{sheet.complaint}</p>
+      <section aria-label="For the owner" className="border-2 border-ink px-4 pb-3">
+        {sheet.owner.map(({ title, none, lines }) => (
+          <div key={title} className="break-inside-avoid">
+            <h2 className="mt-3 text-lg font-semibold">{title}</h2>
+            {lines.length === 0 && <p className="text-soft">{none}</p>}
+            <ul>
+              {lines.map((line, i) => (
+                <li key={`${i} ${line}`} className="border-t border-line py-0.5">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          </div>
+        ))}
+      </section>
+      <h2 className="mt-6 text-xl font-semibold">The shop’s record</h2>
+      <Block title="Works" lines={sheet.works}>
+        {(line) => line}
+      </Block>
       <Readings readings={sheet.readings} />
       <Block title="Inspected, in words" lines={sheet.findings}>
         {({ name, words, pattern }) => (

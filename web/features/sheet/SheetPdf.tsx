@@ -291,7 +291,28 @@ function Head({ sheet }: { sheet: SheetData }) {
           {stop.cleared ? `Work was stopped: ${stop.text}. Cleared: ${stop.cleared}.` : `Not fit to run. ${stop.text}.`}
         </Text>
       ))}
+      {sheet.back && (
+        <Text style={style.stop}>
+          {["Handed back, not released.", sheet.back.words, ...sheet.back.standing].join(" ")}
+        </Text>
+      )}
       <Text style={{ marginTop: 6 }}>{sheet.complaint}</Text>
+      {sheet.owner.map(({ title, none, lines }) => (
+        <View key={title} style={{ marginTop: 6 }}>
+          <Text style={style.caption}>{title}</Text>
+          {(lines.length === 0 ? [none] : lines).map((line, i) => (
+            <Text key={`${i} ${line}`}>{line}</Text>
+          ))}
+        </View>
+      ))}
+      {sheet.works.length > 0 && (
+        <View style={{ marginTop: 6 }}>
+          <Text style={style.caption}>Works</Text>
+          {sheet.works.map((line) => (
+            <Text key={line}>{line}</Text>
+          ))}
+        </View>
+      )}
     </>
   );
 }

@@ -45,6 +45,7 @@ import {
   workOfRow,
   worksStanding,
 } from "@averin/core";
+import { type OwnerPart, ownerPart } from "./ownerPart.ts";
 import { dayOf } from "../../ui/times.ts";
 
 export type ReadingRow = {
@@ -66,6 +67,10 @@ export type SheetData = {
   line: string;
   state: string;
   complaint: string;
+  /** Handed back and not released: what must not be done, and how the machine stands. */
+  back: { words: string; standing: readonly string[] } | null;
+  /** What its owner reads, in plain words. */
+  owner: OwnerPart;
   /** What was done on it, where that is more than the one work of its title. */
   works: string[];
   stops: { text: string; cleared: string | null }[];
@@ -318,6 +323,8 @@ export function sheetData(
   const lines = pullList(bench, state);
   // Once released, as it was set then.
   const rechecks = state.released?.body.rechecks ?? rechecksOf(bench, state);
+  const next = [...bench.procedure.release.lines, ...rechecks.map((recheck) => recheckWords(state, recheck))];
+  const back = state.released?.body.type === "job_handed_back" ? state.released.body : null;
   const currency = lines.find((line) => line.part)?.part?.currency ?? "";
   const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];
   const cautions = [...state.cautions.values()];
@@ -327,8 +334,10 @@ export function sheetData(
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
     line: `${jobTitle(bench, state)} · ${meter.value} ${meter.unit} · ${owner.name}`,
     state: state.released
-      ? `released ${dayOf(state.released.at)} by ${state.released.by.name}`
+      ? `${back ? "handed back, not released," : "released"} ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,
+    back,
+    owner: ownerPart(bench, state, next),
     works: worksOfSheet(bench, state),
     complaint: `Came in ${dayOf(opened.at)} for: ${complaint} (${symptom})`,
     stops: stopsOf(bench, state).map(({ text, cleared }) => ({
@@ -374,7 +383,7 @@ export function sheetData(
       cautions.length === 0
         ? null
         : `${cautions.length} cautions were shown before the work they belong to, to ${[...new Set(cautions.map((e) => e.by.name))].join(", ")}.`,
-    next: [...bench.procedure.release.lines, ...rechecks.map((recheck) => recheckWords(state, recheck))],
+    next,
     struck: state.events
       .filter((event) => state.struck.has(event.id))
       .map((event) => ({

@@ -1,6 +1,6 @@
 "use client";
 
-import { type JobLine, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
+import { hasEnded, type JobLine, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { useNow } from "@/client/useNow";
@@ -14,7 +14,9 @@ const WORD: Record<string, string> = {
   together: "going together",
   prove: "proving",
   ready: "at release",
+  parked: "parked",
   released: "released",
+  "handed back": "handed back, not released",
 };
 
 const DO: Record<Waits["kind"], (job: JobLine) => string> = {
@@ -24,6 +26,7 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
   owner: (job) => `call the owner: ${job.next.toLowerCase()}`,
   "clock over": (job) => job.next,
   technician: (job) => job.next,
+  parked: (job) => job.next,
   nobody: () => "",
 };
 
@@ -95,7 +98,7 @@ export function Today({
 
 function Lane({ job, now }: { job: JobLine; now: number }) {
   const waits = waitsFor(job, now);
-  const released = job.stage === "released";
+  const released = hasEnded(job.stage);
   const span = waits.kind === "clock" ? `${spanWords(waits.ms)} to go` : spanWords(waits.ms);
   return (
     <li className={`border-b border-line ${released ? "text-soft" : ""}`}>
@@ -113,7 +116,7 @@ function Lane({ job, now }: { job: JobLine; now: number }) {
         <Stretches stage={job.stage} word={WORD[job.stage] ?? job.stage} />
         <span className="leading-tight">
           <span className={`block text-lg ${waits.kind === "stop" ? "font-semibold text-past" : ""}`}>
-            {released ? "released" : waits.kind === "stop" ? waits.for : `waits for ${waits.for}`}
+            {released || waits.kind === "stop" || waits.kind === "parked" ? waits.for : `waits for ${waits.for}`}
           </span>
           <span className="figure text-lg font-bold">{span}</span>
           {released ? " ago" : waits.kind === "clock" ? "" : ` · ${job.by} last`}
@@ -129,8 +132,7 @@ function Lane({ job, now }: { job: JobLine; now: number }) {
 
 /** The six stretches of a job as a row of boxes: done, in hand, to come; the one in hand by name. */
 function Stretches({ stage, word }: { stage: string; word: string }) {
-  const at =
-    stage === "ready" || stage === "released" ? STAGES.length : STAGES.indexOf(stage as (typeof STAGES)[number]);
+  const at = stage === "ready" || hasEnded(stage) ? STAGES.length : STAGES.indexOf(stage as (typeof STAGES)[number]);
   return (
     <span className="hidden md:block">
       <svg viewBox="0 0 190 26" className="block w-full" aria-hidden>

@@ -1,3 +1,4 @@
+import { hasEnded } from "@averin/core";
 import sharp from "sharp";
 import { z } from "zod";
 import type { Database, PhotoRow, Tx } from "../database.ts";
@@ -40,8 +41,8 @@ export async function keepPhoto(
     }
     return { id: photo.id };
   }
-  if (summary.get("stage") === "released") {
-    const message = "This job is released and closed: a lead reopens it before a picture is added.";
+  if (hasEnded(summary.get("stage") as string)) {
+    const message = "This job has ended: a lead reopens it before a picture is added.";
     throw new Refused(409, { code: "conflict", path: "$", message });
   }
   await assertRoom(db, photo.jobId);

@@ -1,5 +1,7 @@
 import {
   type Bench,
+  ENDS,
+  hasEnded,
   type FoundJob,
   type JobEvent,
   type JobLine,
@@ -69,10 +71,10 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
       { type: QueryTypes.SELECT },
     );
   const open = await lines(`s.stage IN (${OPEN_STAGES})`, "j.openedAt DESC", MOST_OPEN);
-  const lately = `s.stage = 'released' AND s.sinceAt > NOW() - INTERVAL ${DAYS_RELEASED} DAY`;
+  const lately = `s.stage IN (${ENDED}) AND s.sinceAt > NOW() - INTERVAL ${DAYS_RELEASED} DAY`;
   const released = await lines(lately, "s.sinceAt DESC", MOST_RELEASED);
   const all =
-    open.length < MOST_OPEN ? open.length : await db.summaries.count({ where: { stage: { [Op.ne]: "released" } } });
+    open.length < MOST_OPEN ? open.length : await db.summaries.count({ where: { stage: { [Op.notIn]: [...ENDS] } } });
   const jobs = [...open, ...released].map((row): JobLine => ({
     ...row,
     clocks: clocksSchema.parse(fromJson(row.clocks)),
@@ -81,8 +83,9 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
   return { jobs, more: all - open.length, at: Date.now() };
 }
 
+const ENDED = ENDS.map((stage) => `'${stage}'`).join(", ");
 /** Where a job may stand before it is released, for an index to go by. */
-const OPEN_STAGES = [...STAGES, "ready"].map((stage) => `'${stage}'`).join(", ");
+const OPEN_STAGES = [...STAGES, "ready", "parked"].map((stage) => `'${stage}'`).join(", ");
 
 /** So many of the jobs that are found are listed. */
 const MOST_FOUND = 40;
@@ -112,7 +115,7 @@ export async function findJobs(db: Database, search: string): Promise<{ jobs: Fo
   const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, stage, ...row }) => ({
     ...row,
     opened: new Date(openedAt).toISOString(),
-    released: stage === "released" ? new Date(sinceAt).toISOString() : null,
+    released: hasEnded(stage) ? new Date(sinceAt).toISOString() : null,
   }));
   return { jobs, more: rows.length > MOST_FOUND };
 }

@@ -196,7 +196,7 @@ export async function appendEvents(
       if (relaid) await projectWorks(db, jobId, state, transaction);
       const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
       await project(db, laidOut, jobId, state, fresh, transaction);
-      await keepRechecks(db, { jobId, machineId: job.machineId }, fresh, state, transaction);
+      await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
       if (fresh.some(({ body }) => body.type === "job_released")) {
         await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
       }

@@ -156,7 +156,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
   const jobs = (await db.jobs.findAll({ order: ["number"] })).map((row) => row.get({ plain: true }));
   for (const { id: jobId, number } of jobs) {
     await db.write(async (transaction) => {
-      const job = await jobAtBench(db, jobId, transaction);
+      await jobAtBench(db, jobId, transaction);
       const events = await eventsOf(db, jobId, null, transaction);
       const state = fold(events, await straysOpen(db, jobId, transaction));
       const putRight = async <Row extends object>(

@@ -19,7 +19,9 @@ afterAll(() => db.sequelize.close());
 const QUAD = "Flock quad 1";
 async function newJob(mark: string, more: object): Promise<string> {
   const machine = await db.machines.findOne({ where: { mark } });
-  const meter = Number((await db.meterReadings.max("value", { where: { machineId: machine?.get("id") as string } })) ?? 0);
+  const meter = Number(
+    (await db.meterReadings.max("value", { where: { machineId: machine?.get("id") as string } })) ?? 0,
+  );
   const intake = intakeSchema.parse({
     ...{ machine: { id: machine?.get("id") }, meter: meter + 1, complaint: "Clicks in turns." },
     ...more,
@@ -42,9 +44,11 @@ test("a second shaft of the same machine is a second work of one procedure; Toda
   await addWork(db, jobId, wanted("axle-joint-outboard", "rear right"), mira);
   const job = await opened(jobId);
   expect(job.title).toBe("Outboard joint renewed, front left · Outboard joint renewed, rear right");
-  expect(walk(job.bench, job.state).slice(0, 3).map(({ id }) => id)).toEqual([
-    ...["do:crack-nuts", "do:w2-crack-nuts", "do:raise"],
-  ]);
+  expect(
+    walk(job.bench, job.state)
+      .slice(0, 3)
+      .map(({ id }) => id),
+  ).toEqual([...["do:crack-nuts", "do:w2-crack-nuts", "do:raise"]]);
   const today = (await jobLines(db)).jobs.find(({ id }) => id === jobId);
   expect(today?.work).toBe(job.title);
   expect((await findJobs(db, "rear right")).jobs.map(({ id }) => id)).toContain(jobId);
@@ -74,7 +78,9 @@ test("lines are accepted by what the job is laid out by: of the second work too,
   const after = await opened(jobId);
   expect(after.title).toBe("Outboard joint renewed, front left");
   expect(worksStanding(after.bench, after.state).map(({ stage }) => stage)).toEqual(["in hand", "dropped"]);
-  await expect(appendEvents(db, jobId, line(step), mira)).rejects.toThrow(/rear right was dropped: owner wants it later/);
+  await expect(appendEvents(db, jobId, line(step), mira)).rejects.toThrow(
+    /rear right was dropped: owner wants it later/,
+  );
 });
 
 test("several works may be taken in at once, and a rebuild finds no difference", async () => {

@@ -59,7 +59,12 @@ function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
   if (step?.kind !== "compute" || step.calculator !== "case.backoff" || body.type !== "figure_taken") return null;
   const { takenUp } = body.figures;
   if (step.takesUp === undefined || typeof takenUp !== "number") return null;
-  return { ...{ id: position === null ? "tension" : `tension@${position}`, role: step.takesUp }, name: "tension", amount: takenUp, unit: "turns" };
+  return {
+    ...{ id: position === null ? "tension" : `tension@${position}`, role: step.takesUp },
+    name: "tension",
+    amount: takenUp,
+    unit: "turns",
+  };
 }
 
 /**

@@ -70,12 +70,12 @@ test("one that is due by the meter stands first once the meter is there", async 
 
 test("what a later release leaves takes the place of the same from before, in whatever words it was said", async () => {
   const [old] = await db.rechecks.findAll({ where: { machineId, doneAt: null } });
-  const { events } = await jobById(db, old?.get("jobId") as string);
+  const { bench, events } = await jobById(db, old?.get("jobId") as string);
   const release = events.find((event) => isEvent(event, "job_released"));
   if (!old || !release || !isEvent(release, "job_released")) throw new Error("the demo's release left nothing");
   await old.update({ what: "Said otherwise then" });
   const jobId = old.get("jobId") as string;
-  await db.write((tx) => keepRechecks(db, { jobId, machineId }, [release], fold(events), tx));
+  await db.write((tx) => keepRechecks(db, { jobId, machineId, bench }, [release], fold(events), tx));
   const words = (await rechecksOpen(db, [machineId])).map((line) => line.what);
   expect(words).not.toContain("Said otherwise then");
   expect((await old.reload()).get("note")).toBe("set anew by a later release");

@@ -1,4 +1,4 @@
-import { type Actor, isEvent, type JobEvent, type JobState } from "@averin/core";
+import { type Actor, type Bench, type EventOf, isEvent, type JobEvent, type JobState, seenWell } from "@averin/core";
 import { addDays } from "date-fns";
 import { randomUUID } from "node:crypto";
 import type { Database, MachineRow, RecheckRow, Tx } from "../database.ts";
@@ -27,6 +27,7 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
   return row;
 }
 
+const SEEN_WELL = "seen well at a later job";
 const SET_ANEW = "set anew by a later release";
 
 /**
@@ -35,14 +36,24 @@ const SET_ANEW = "set anew by a later release";
  */
 export async function keepRechecks(
   db: Database,
-  { jobId, machineId }: { jobId: string; machineId: string },
+  { jobId, machineId, bench }: { jobId: string; machineId: string; bench: Bench },
   fresh: readonly JobEvent[],
   state: JobState,
   transaction: Tx,
 ): Promise<void> {
   if (fresh.some((event) => isEvent(event, "job_reopened"))) await withdraw(db, jobId, state, transaction);
-  const released = fresh.find((event) => isEvent(event, "job_released"));
-  if (!released || !isEvent(released, "job_released")) return;
+  const released = fresh.find(
+    (event): event is EventOf<"job_released" | "job_handed_back"> =>
+      isEvent(event, "job_released") || isEvent(event, "job_handed_back"),
+  );
+  if (!released) return;
+  const well = seenWell(bench, state);
+  if (well.length > 0) {
+    await db.rechecks.update(
+      { doneBy: released.by.name, doneAt: new Date(released.at), note: SEEN_WELL },
+      { where: { machineId, about: well, doneAt: null }, transaction },
+    );
+  }
   const rows = released.body.rechecks.map(({ id: about, what, due, days }): RecheckRow => ({
     ...{ id: randomUUID(), jobId, machineId, about, what: what.slice(0, 300), dueMeter: due },
     dueOn: days === null ? null : addDays(released.at, days),
@@ -68,7 +79,7 @@ async function withdraw(db: Database, jobId: string, state: JobState, transactio
   );
   await db.rechecks.update(
     { doneBy: null, doneAt: null, note: null },
-    { where: { note: SET_ANEW, doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
+    { where: { note: [SET_ANEW, SEEN_WELL], doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
   );
 }
 

@@ -2,14 +2,14 @@ import type { Answer } from "../../calculator/index.ts";
 import { activePoints, stopsOf } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
-import { countOf, type JobState } from "../../job/fold.ts";
-import { findingOf } from "../../job/judged.ts";
+import { concernsOf, followedWords } from "../../job/concerns.ts";
+import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
-import { conditionsIn, type InspectPoint, partOf, pointOf, type Procedure } from "../../procedure/index.ts";
+import { conditionsIn, type InspectPoint, pointOf, type Procedure } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import { pointTaskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
-import type { SlotOf } from "../lines.ts";
+import { kindOfKey, type SlotOf } from "../lines.ts";
 import { itemNamed } from "../reading/names.ts";
 import { firstOfEach } from "../tellApart.ts";
 
@@ -62,26 +62,28 @@ function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<
   }
   return { kind: "drafts", drafts };
 }
-/** Looked at and found to need renewing, on something that no decision is taken about. */
+/** Looked at and found to need something, and nothing said yet that answers for it. */
 function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
-  return activePoints(bench, state).flatMap((point): OpenPoint[] => {
-    if (point.kind !== "inspect") return [];
-    // What is decided about, or renewed anyway, answers for itself.
-    const part = partOf(bench.procedure, point.on);
-    if (part?.decision || part?.singleUse) return [];
-    const finding = findingOf(state, point, 1);
-    if (finding?.leads !== "renew") return [];
+  return concernsOf(bench, state).flatMap((concern): OpenPoint[] => {
+    const { row, item, slot: key, text, weight, task, part } = concern;
+    if (kindOfKey(key) !== "find" || weight !== "renew" || part?.decision || concern.work !== null) return [];
+    const word = findingWord(state, key);
+    // Told under the key that it always had, so that what was signed stays signed.
+    const of = item === 1 ? `${row}:${word}` : `${row}:${word}:${item}`;
+    const said = followedWords(concern);
     return [
       {
-        key: `found:${point.id}:${finding.word}`,
-        group: "look again",
-        text: `${point.name.toLowerCase()}: ${finding.word}, ${finding.means}`,
-        task: pointTaskId("inspect", point.id, "found"),
+        key: said === null ? `found:${of}` : `found:${of}:${concern.followed?.id ?? ""}`,
+        group: concern.followed?.body.way === "renew" ? "fit" : "look again",
+        text: said === null ? text : `${text}; ${said}`,
+        task,
         hard: false,
       },
     ];
   });
 }
+
+const findingWord = (state: JobState, key: string): string => latest(state, key, "finding_recorded")?.word ?? "";
 
 function stoppedWork({ bench, state }: Look): OpenPoint[] {
   return stopsOf(bench, state)

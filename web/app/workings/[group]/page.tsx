@@ -1,3 +1,4 @@
+import { hasEnded } from "@averin/core";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { fromAddress } from "@/features/workings/address";
@@ -16,7 +17,7 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
   const group = groupById((await params).group);
   if (!group) notFound();
   const { c, v, u } = await searchParams;
-  const jobs = (await jobLines(db)).jobs.filter((job) => job.stage !== "released");
+  const jobs = (await jobLines(db)).jobs.filter((job) => !hasEnded(job.stage));
   const calculator = group.calculators.find((name) => name === c) ?? group.calculators[0] ?? "";
   return (
     <>

@@ -1,9 +1,11 @@
 import { Sheet } from "@/features/sheet/Sheet";
-import { releasesOf, sheetNumber } from "@/features/sheet/sheetData";
+import { ownerText } from "@/features/sheet/ownerPart";
+import { releasesOf, type SheetData, sheetData, sheetNumber } from "@/features/sheet/sheetData";
 import { orNotFound, requireActor } from "@/server/page";
 import { jobById } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 import Link from "next/link";
+import { CopyKey } from "@/features/sheet/CopyKey";
 import { PrintKey } from "@/features/sheet/PrintKey";
 import { releaseAsked } from "@/server/asked";
 
@@ -11,11 +13,15 @@ export const dynamic = "force-dynamic";
 
 type Asked = { params: Promise<{ id: string }>; searchParams: Promise<{ release?: string | string[] }> };
 
+const backLines = ({ back }: SheetData): string[] =>
+  back ? [`Handed back, not released. ${back.words}`, ...back.standing] : [];
+
 export default async function SheetPage({ params, searchParams }: Asked) {
   const { db, actor } = await requireActor();
   const job = await orNotFound(jobById(db, (await params).id));
   const release = releaseAsked((await searchParams).release);
   const releases = releasesOf(job.events);
+  const sheet = sheetData(job.number, job.bench, job.events, release);
   const query = release === null ? "" : `?release=${release}`;
   return (
     <>
@@ -42,6 +48,11 @@ export default async function SheetPage({ params, searchParams }: Asked) {
         <a href={`/jobs/${job.id}/sheet.pdf${query}`} className="key" download={`${job.number}.pdf`}>
           PDF
         </a>
+        {sheet && (
+          <CopyKey
+            text={ownerText([`${sheet.machine}, ${sheet.number}`, sheet.state, ...backLines(sheet)], sheet.owner)}
+          />
+        )}
         <PrintKey />
       </TopRule>
       <Sheet jobId={job.id} number={job.number} bench={job.bench} events={job.events} release={release} />

@@ -1,0 +1,200 @@
+import type { Answer } from "../calculator/index.ts";
+import { type InspectPoint, itemName, type MeasurePoint, type Part, partOf, phaseOfStage } from "../procedure/index.ts";
+import { no } from "../task/answers.ts";
+import { pointTaskId } from "../task/ids.ts";
+import { slot } from "../task/lines.ts";
+import { activeParts, activePoints } from "./applies.ts";
+import type { Bench } from "./bench.ts";
+import type { BodyOf, DraftOf, EventOf, JobEvent } from "./events.ts";
+import { PHASES, type Phase } from "./fields.ts";
+import { countOf, type JobState, latest } from "./fold.ts";
+import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
+import { perState } from "./perState.ts";
+
+/** What became of something that was found, by its line: the last that was said of it, and the owner's word on it. */
+export type Concern = {
+  /** The line that found it, and the slot that it answers. */
+  event: string;
+  slot: string;
+  /** The point by its id, and which item of its part. */
+  row: string;
+  item: number;
+  phase: Phase;
+  text: string;
+  /** How much it weighs: watched, past what may stay, or it stops the work. */
+  weight: "watch" | "renew" | "stop";
+  /** The task in which it was found. */
+  task: string;
+  /** The part that it speaks for, where that is worked on. */
+  part: Part | undefined;
+  /** Several of them here: a part line says how many. */
+  count: number;
+  followed: EventOf<"followed_up"> | null;
+  owner: EventOf<"owner_said"> | null;
+  /** The work that it led to, by id. */
+  work: string | null;
+};
+
+const lastOf = (state: JobState, key: string): JobEvent | undefined => state.bySlot.get(key)?.at(-1);
+
+/** A part about which something is decided in this work answers for what was found of it: renewed, left, or still to be decided. */
+function isDecided(state: JobState, part: Part | undefined, item: number): boolean {
+  if (part?.singleUse === true) return true;
+  if (!part?.decision) return false;
+  const decision = decisionFor(state, part, item)?.decision;
+  return decision === undefined || decision === "renew" || decision === "leave";
+}
+
+type Found = Pick<Concern, "event" | "slot" | "item" | "phase" | "text" | "weight"> | null;
+
+function foundBySight(state: JobState, point: InspectPoint, part: Part | undefined, item: number): Found {
+  const { key } = slot.find(point.id, item);
+  const finding = latest(state, key, "finding_recorded");
+  const leads = finding?.leads ?? "keep";
+  if (!finding || leads === "keep") return null;
+  const event = lastOf(state, key);
+  const count = part ? countOf(state, part.id) : 1;
+  const which =
+    part && count > 1 ? `${point.name.toLowerCase()}, ${itemName(part, item, count)}` : point.name.toLowerCase();
+  return event
+    ? {
+        ...{ event: event.id, slot: key, item, phase: phaseOfStage(point.stage), weight: leads },
+        text: `${which}: ${finding.word}, ${finding.means}`,
+      }
+    : null;
+}
+
+function foundByGauge(state: JobState, point: MeasurePoint, part: Part | undefined, item: number, phase: Phase): Found {
+  // How something stood, and a setting that is put right and read again, are nothing to follow.
+  if (point.spec === undefined || (point.again && phase === "found")) return null;
+  const judged = judgeItem(state, point, item, phase);
+  const weight = { near: "watch", past: "renew", undecided: "renew", new: null, serviceable: null } as const;
+  const heavy = judged?.verdict ? weight[judged.verdict] : null;
+  if (!judged || heavy === null) return null;
+  const places = Array.from({ length: point.places }, (_, i) => slot.read(point.id, item, i + 1, phase).key);
+  const key = places.findLast((one) => state.bySlot.has(one));
+  const event = key === undefined ? undefined : lastOf(state, key);
+  const count = part ? countOf(state, part.id) : 1;
+  const which =
+    part && count > 1 ? `${point.name.toLowerCase()}, ${itemName(part, item, count)}` : point.name.toLowerCase();
+  return key !== undefined && event
+    ? { event: event.id, slot: key, item, phase, text: `${which}: ${verdictSentence(judged)}`, weight: heavy }
+    : null;
+}
+
+/** Everything that was found and is not simply well, on any point, with what it led to. */
+export const concernsOf = perState((bench, state): readonly Concern[] => {
+  const active = activeParts(bench, state);
+  const works = new Map([...state.added.values()].map(({ body }) => [body.from, body.work]));
+  return activePoints(bench, state).flatMap((point): Concern[] => {
+    const on = partOf(bench.procedure, point.on);
+    const meant = point.for === undefined ? on : partOf(bench.procedure, point.for);
+    // What is not taken out this time is not decided about either.
+    const part = active.some(({ id }) => id === meant?.id) ? meant : undefined;
+    const items = Array.from({ length: on ? countOf(state, on.id) : 1 }, (_, i) => i + 1);
+    const found = items.flatMap((item): (Found & object)[] => {
+      if (point.kind === "inspect") return [foundBySight(state, point, on, item) ?? []].flat();
+      const phases = phaseOfStage(point.stage) === "left" ? (["left"] as const) : PHASES;
+      return phases.flatMap((phase) => foundByGauge(state, point, on, item, phase) ?? []);
+    });
+    return found.flatMap((one): Concern[] => {
+      if (one.weight !== "stop" && isDecided(state, part, point.for === undefined ? one.item : 1)) return [];
+      const followed = state.follows.findLast(({ body }) => body.event === one.event) ?? null;
+      const owner = state.ownerSaid.get(one.event) ?? null;
+      return [
+        {
+          ...{
+            ...one,
+            row: point.id,
+            task: pointTaskId(point.kind, point.id, one.phase),
+            part,
+            count: items.length,
+            followed,
+          },
+          ...{ owner: owner && followed && owner.number < followed.number ? null : owner },
+          work: works.get(one.event) ?? null,
+        },
+      ];
+    });
+  });
+});
+
+/** Whether the owner was asked about it and has not answered. */
+export const isAsked = ({ followed, owner }: Concern): boolean => followed?.body.way === "ask owner" && owner === null;
+
+/** Whether what it leads to has been said, as far as it goes without a signature. */
+export const isFollowed = (concern: Concern): boolean =>
+  concern.work !== null || (concern.followed !== null && !isAsked(concern) && concern.owner?.body.agreed !== true);
+
+/** What became of it, in words; null where nothing was said yet. */
+export function followedWords({ followed, owner, work }: Concern): string | null {
+  if (work !== null) return "another work of this job";
+  if (followed === null) return null;
+  const { way, words, meter, on, count } = followed.body;
+  switch (way) {
+    case "put right":
+      return `put right: ${words}`;
+    case "renew":
+      return `renew ${count ?? 1}: ${words}; to be fitted`;
+    case "later work":
+      return `to be done another time: ${words}`;
+    case "watch":
+      return `watched until ${[meter === null ? "" : String(meter), on ?? ""].filter(Boolean).join(" or ") || "the next job"}: ${words}`;
+    case "leave":
+      return `left: ${words}`;
+    case "ask owner":
+      return owner === null
+        ? `the owner is asked: ${words}`
+        : `${owner.body.name} (${owner.body.by}): ${owner.body.words}${owner.body.agreed ? "" : "; not now"}`;
+  }
+}
+
+/** Ways that a finding which stops the work cannot take: it is put right, or the machine is not released. */
+const NOT_WHILE_STOPPED = new Set(["watch", "leave", "later work"]);
+
+/** The last day that the log knows of, as a date. */
+const today = (state: JobState): string => (state.events.at(-1)?.at ?? "").slice(0, 10);
+
+/** What comes back at the machine's next job, or when it is due: watched, left, put off, or nothing said of it. */
+export const concernsLeft = (bench: Bench, state: JobState): Concern[] =>
+  concernsOf(bench, state).filter(({ work, followed }) => work === null && followed?.body.way !== "put right");
+
+/** Takes what a finding leads to, or says what would be right. */
+export function acceptFollowUp(
+  bench: Bench,
+  state: JobState,
+  draft: DraftOf<"followed_up">,
+): Answer<BodyOf<"followed_up">> {
+  const concern = concernsOf(bench, state).find(({ event }) => event === draft.event);
+  if (!concern) return no("unsupported", "event", "That is not found here any more: look at it again.");
+  if (concern.weight === "stop" && NOT_WHILE_STOPPED.has(draft.way)) {
+    return no("conflict", "way", `It stops the work: ${concern.text}. It is put right, or the machine is handed back.`);
+  }
+  const opened = state.opened?.body;
+  if (draft.meter !== null && opened && draft.meter <= opened.meter.value) {
+    const message = `The meter stands at ${opened.meter.value} ${opened.meter.unit}: a watch ends after that.`;
+    return no("range", "meter", message);
+  }
+  if (draft.on !== null && draft.on <= today(state)) {
+    return no("range", "on", `${draft.on} is past: a watch ends after ${today(state)}.`);
+  }
+  if (draft.way !== "watch" && (draft.meter !== null || draft.on !== null)) {
+    return no("unsupported", "meter", "Only a watch ends at a meter or a day.");
+  }
+  const body: BodyOf<"followed_up"> = { ...draft, text: concern.text };
+  // Put right it is looked at once more; both findings stay in the log.
+  return { ok: true, value: draft.way === "put right" ? { ...body, undoes: [concern.slot] } : body };
+}
+
+/** Takes the owner's word on what he was asked, or says what would be right. */
+export function acceptOwnersWord(
+  bench: Bench,
+  state: JobState,
+  draft: DraftOf<"owner_said">,
+): Answer<BodyOf<"owner_said">> {
+  const concern = concernsOf(bench, state).find(({ event }) => event === draft.event);
+  if (!concern || concern.followed?.body.way !== "ask owner") {
+    return no("conflict", "event", "The owner was asked nothing about that.");
+  }
+  return { ok: true, value: draft };
+}

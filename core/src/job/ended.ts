@@ -1,0 +1,70 @@
+import type { Answer } from "../calculator/index.ts";
+import { no } from "../task/answers.ts";
+import { trayOf } from "../task/count/tray.ts";
+import { waitingSlots } from "./answered.ts";
+import { activeSpine, stopsOf } from "./applies.ts";
+import type { Bench } from "./bench.ts";
+import type { BodyOf, DraftOf } from "./events.ts";
+import { hasComeOff } from "./facts.ts";
+import type { JobState } from "./fold.ts";
+import { openPoints, unsigned } from "./openPoints.ts";
+import { rechecksOf } from "./rechecks.ts";
+import { walk } from "./walk.ts";
+
+/**
+ * How a machine stands that is not finished, line by line: what stops it, what is off, what is out and not counted in,
+ * what no signature clears, and how much is open besides. Each is said at the head of its sheet.
+ */
+export function standingOf(bench: Bench, state: JobState): string[] {
+  const tasks = walk(bench, state);
+  const off = activeSpine(bench, state).filter(
+    (entry) =>
+      hasComeOff(state, entry.id) &&
+      tasks.some(
+        (task) => task.kind === "fit" && task.entry === entry.id && waitingSlots(bench, state, task).length > 0,
+      ),
+  );
+  const out = trayOf(bench, state).flatMap(({ name, out: there, in: back, temporary }) =>
+    there === null || (back ?? 0) >= there
+      ? []
+      : [`${name}: ${there - (back ?? 0)} ${temporary ? "still on it" : "out"}`],
+  );
+  const open = unsigned(state, openPoints(bench, state));
+  const hard = open.filter((point) => point.hard && point.group !== "stop work" && point.group !== "tray");
+  const soft = open.length - hard.length;
+  return [
+    ...stopsOf(bench, state).flatMap(({ text, cleared }) => (cleared ? [] : [`Not to be used. ${text}`])),
+    ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),
+    ...out,
+    ...hard.map(({ text }) => `Not proven: ${text}`),
+    ...(soft > 0 ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
+  ];
+}
+
+/** Takes a job's standing still, or says what would be right: what stops the work is not parked away. */
+export function acceptParking(
+  bench: Bench,
+  state: JobState,
+  draft: DraftOf<"job_parked">,
+): Answer<BodyOf<"job_parked">> {
+  if (state.parked) return no("conflict", "$", "This job is parked already.");
+  const stop = stopsOf(bench, state).find(({ cleared }) => cleared === null);
+  if (stop) {
+    const message = `Work is stopped: ${stop.text}. Say what was done about it, or hand the machine back with its statement.`;
+    return no("conflict", "$", message);
+  }
+  const last = (state.events.at(-1)?.at ?? "").slice(0, 10);
+  if (draft.on !== null && draft.on <= last) return no("range", "on", `${draft.on} is past: say a day after ${last}.`);
+  return { ok: true, value: { ...draft, standing: standingOf(bench, state) } };
+}
+
+/** The end of a job without a release: its statement, and the machine's first recheck. */
+export function handedBack(
+  bench: Bench,
+  state: JobState,
+  { words }: DraftOf<"job_handed_back">,
+): BodyOf<"job_handed_back"> {
+  const standing = standingOf(bench, state);
+  const first = { id: "handed-back", what: `Handed back, not released: ${words}`, due: null, days: null };
+  return { type: "job_handed_back", words, standing, rechecks: [first, ...rechecksOf(bench, state)] };
+}

@@ -1,0 +1,100 @@
+import {
+  activeParts,
+  activePoints,
+  type Bench,
+  concernsOf,
+  countOf,
+  decisionFor,
+  eventSentence,
+  followedWords,
+  isEvent,
+  itemName,
+  type JobState,
+  judgeItem,
+  type MeasurePoint,
+  partOf,
+  pullList,
+  verdictSentence,
+  workName,
+  worksInJob,
+} from "@averin/core";
+
+/** What an owner reads first, in plain words: nothing in it needs the trade to be understood. */
+export type OwnerPart = { title: string; none: string; lines: string[] }[];
+
+const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
+
+/** What was seen or read and is not simply well, also what was put right since. */
+function foundOf(bench: Bench, state: JobState): string[] {
+  const seen = state.events.flatMap((event) => {
+    if (!isEvent(event, "finding_recorded") || state.struck.has(event.id)) return [];
+    return event.body.leads === null || event.body.leads === "keep" ? [] : [eventSentence(bench, state, event)];
+  });
+  const read = activePoints(bench, state).flatMap((point) => {
+    if (point.kind !== "measure" || point.spec === undefined) return [];
+    const part = partOf(bench.procedure, point.on);
+    const count = part ? countOf(state, part.id) : 1;
+    return numbers(count).flatMap((item) =>
+      readingFound(state, point, item, part && count > 1 ? itemName(part, item, count) : ""),
+    );
+  });
+  return [...new Set([...seen, ...read])];
+}
+
+function readingFound(state: JobState, point: MeasurePoint, item: number, which: string): string[] {
+  const judged = judgeItem(state, point, item, "found") ?? judgeItem(state, point, item, "left");
+  if (judged?.verdict == null || judged.verdict === "new" || judged.verdict === "serviceable") return [];
+  return [`${which === "" ? point.name : `${which}, ${point.name.toLowerCase()}`}: ${verdictSentence(judged)}`];
+}
+
+/** What was done: the works, what went in new, and what was put right on the way. */
+function doneOf(bench: Bench, state: JobState): string[] {
+  const back = state.released?.body.type === "job_handed_back";
+  const works = worksInJob(bench, state).map((work) => `${workName(work)}${back ? ", not finished" : ""}`);
+  const parts = pullList(bench, state).map(({ quantity, name }) => `New: ${quantity} × ${name}`);
+  const right = state.follows.flatMap(({ body }) =>
+    body.way === "put right" ? [`${body.text}; put right: ${body.words}`] : [],
+  );
+  return [...works, ...parts, ...right];
+}
+
+/** What was left as it is, each with what that risks or who said so. */
+function leftFor(bench: Bench, state: JobState): string[] {
+  const parts = activeParts(bench, state).flatMap((part) => {
+    const items = part.decision?.scope === "each" ? numbers(countOf(state, part.id)) : part.decision ? [0] : [];
+    return items.flatMap((item) => {
+      const decision = decisionFor(state, part, item);
+      if (decision?.decision !== "leave") return [];
+      const name = item === 0 ? part.name : itemName(part, item, countOf(state, part.id));
+      return [
+        `${name}: left, ${decision.reason ?? decision.because}${part.risk ? `. What it risks: ${part.risk}` : ""}`,
+      ];
+    });
+  });
+  const found = concernsOf(bench, state).map(
+    (concern) => `${concern.text}; ${followedWords(concern) ?? "nothing done about it yet"}`,
+  );
+  const dropped = [...state.dropped.values()].map(({ body }) => `Not done: ${body.reason}`);
+  return [...parts, ...found, ...dropped];
+}
+
+/** The owner's part of the sheet; `again` is what is to be looked at again and when. */
+export function ownerPart(bench: Bench, state: JobState, again: readonly string[]): OwnerPart {
+  return [
+    { title: "What was found", none: "Nothing that is not well.", lines: foundOf(bench, state) },
+    { title: "What was done", none: "Nothing yet.", lines: doneOf(bench, state) },
+    { title: "What was left", none: "Nothing.", lines: leftFor(bench, state) },
+    { title: "When to come back", none: "Nothing is set.", lines: [...again] },
+  ];
+}
+
+/** The same as text, for a person's own message: Averin sends nothing. */
+export const ownerText = (head: readonly string[], part: OwnerPart): string =>
+  [
+    ...head,
+    ...part.flatMap(({ title, none, lines }) => [
+      "",
+      title,
+      ...(lines.length === 0 ? [none] : lines).map((line) => `- ${line}`),
+    ]),
+  ].join("\n");
