@@ -54,6 +54,7 @@ export const openedJob = (procedure: Procedure, counts: Record<string, number>):
     counts,
     config: {},
     position: null,
+    symptoms: [],
   },
 });
 

@@ -18,16 +18,20 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await page.getByRole("link", { name: "Take in a machine" }).press("Enter");
   await page.locator("select[name=machine]").selectOption("new");
   await page.getByLabel("Model and its spec book").selectOption("pellando-grindal-300");
-  await page.getByLabel("What is worked on").selectOption("clutch-coil-spring");
   await page.getByLabel("Plate or mark").fill("Club bike 19");
   await page.getByLabel("Owner", { exact: true }).fill("Harbour Enduro Club");
   await page.getByLabel("How to reach them").fill("notice board");
   await page.getByLabel("Meter now").fill("88,5");
   await page.getByLabel("What the owner says").fill("Slips in top gear.");
-  // No symptom is chosen for the owner: it is asked, and nothing is opened before.
+  // No work is chosen for the owner: it is asked, and nothing is opened before.
   await page.getByRole("button", { name: "Open the job" }).press("Enter");
-  await expect(page.getByRole("radio").first()).toBeFocused();
-  await page.getByRole("radio", { name: "slips under load" }).press("Space");
+  await expect(page.getByLabel("What is worked on")).toBeFocused();
+  // What is said of it says what to look at first, and which work that would be.
+  await page.getByRole("checkbox", { name: "clutch slips under load" }).press("Space");
+  const first = page.getByRole("region", { name: "Look at first" }).getByRole("listitem");
+  await expect(first.first()).toContainText("no play at the lever");
+  await first.filter({ hasText: "springs short" }).getByRole("button", { name: "Clutch pack, coil springs" }).press("Enter");
+  await expect(page.getByLabel("What is worked on")).toHaveValue("clutch-coil-spring");
   await page.getByRole("button", { name: "Open the job" }).press("Enter");
   await expect(page.getByLabel("Entry line")).toBeVisible();
   const bench = page.url();

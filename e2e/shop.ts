@@ -176,7 +176,6 @@ export async function takeIn(
   await page.getByLabel("What is worked on").selectOption(work);
   if (place !== undefined) await page.getByLabel("Where on the machine").selectOption(place);
   await page.getByLabel("Meter now").fill(meter);
-  await page.getByRole("radio").first().check();
   await page.getByLabel("What the owner says").fill("as told at the counter");
   await open.press("Enter");
   await expect(page.locator("#entry")).toBeFocused();

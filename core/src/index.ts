@@ -16,6 +16,7 @@ export * from "./quantity/index.ts";
 export * from "./schedule/index.ts";
 export * from "./season/index.ts";
 export * from "./spec/index.ts";
+export * from "./symptom/index.ts";
 export * from "./task/index.ts";
 export * from "./track/index.ts";
 export * from "./wear/index.ts";

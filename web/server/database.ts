@@ -175,6 +175,8 @@ export type JobWorkRow = {
   position: string | null;
   dropped: boolean;
 };
+export type SymptomSetRow = { id: string; body: unknown };
+export type JobCauseRow = { jobId: string; symptom: string; suspect: string | null };
 export type JobWordsRow = { jobId: string; work: string; words: string };
 export type StrayRow = {
   id: string;
@@ -372,6 +374,11 @@ function models(sequelize: Sequelize) {
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
     }),
+    symptomSets: define<SymptomSetRow>("symptom_sets", {
+      id: key(),
+      body: { type: DataTypes.JSON, allowNull: false },
+    }),
+    causes: define<JobCauseRow>("job_causes", { jobId: { ...key(36) }, symptom: key(130), suspect: maybe(60) }),
     works: define<JobWorkRow>("job_works", {
       jobId: { ...key(36) },
       work: key(4),

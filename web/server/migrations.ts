@@ -154,6 +154,10 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `CREATE TABLE IF NOT EXISTS job_works (${JOB}, work VARCHAR(4) NOT NULL, procedureHash CHAR(64) NOT NULL,
         position VARCHAR(60) NULL, dropped BOOLEAN NOT NULL DEFAULT FALSE, PRIMARY KEY (jobId, work),
         FOREIGN KEY (procedureHash) REFERENCES procedures(hash))`,
+      // What is said at a counter, by kind of machine, and what it turned out to be.
+      `CREATE TABLE IF NOT EXISTS symptom_sets (id VARCHAR(60) PRIMARY KEY, body JSON NOT NULL)`,
+      `CREATE TABLE IF NOT EXISTS job_causes (${JOB}, symptom VARCHAR(130) NOT NULL, suspect VARCHAR(60) NULL,
+        PRIMARY KEY (jobId, symptom))`,
     ],
   },
 ];

@@ -32,6 +32,7 @@ export function stepOnScreen(
       onReopen={none}
       onPark={none}
       onHandBack={none}
+      onCause={none}
       concerns={{ onFollow: none, onOwner: none, onWork: none }}
     />,
   ).replaceAll("&#x27;", "'");

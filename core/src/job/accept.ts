@@ -117,7 +117,9 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
     return no(
       "conflict",
       "$",
-      "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
+      state.released.body.type === "job_handed_back"
+        ? "This job was handed back and is closed: a lead reopens it with a reason, or a new one is opened."
+        : "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
     );
   }
   if (state.parked && !WHILE_PARKED.has(draft.type)) {
@@ -196,6 +198,16 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptFollowUp(bench, state, draft);
     case "owner_said":
       return acceptOwnersWord(bench, state, draft);
+    case "cause_said": {
+      const symptom = state.opened.body.symptoms.find(({ key }) => key === draft.symptom);
+      if (!symptom) return no("unsupported", "symptom", "That was not said of this machine.");
+      const suspect = symptom.suspects.find(({ id }) => id === draft.suspect);
+      if (draft.suspect !== null && !suspect) {
+        const known = symptom.suspects.map(({ what }) => what).join(", ");
+        return no("unsupported", "suspect", `That was not suspected: ${known}, or none of these.`);
+      }
+      return yes({ ...draft, what: suspect?.what ?? "none of those suspected" });
+    }
     case "job_parked":
       return acceptParking(bench, state, draft);
     case "job_resumed":
@@ -213,8 +225,8 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return why === null ? yes(draft) : no("conflict", "work", why);
     }
     case "job_reopened":
-      if (!state.released) return no("conflict", "$", "This job is not released: there is nothing to reopen.");
-      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead reopens a released job.");
+      if (!state.released) return no("conflict", "$", "This job has not ended: there is nothing to reopen.");
+      if (!by.roles.includes("lead")) return no("conflict", "$", "Only a lead reopens a job that has ended.");
       return yes(draft);
   }
 }

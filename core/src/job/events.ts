@@ -65,6 +65,11 @@ const jobDrafts = [
     said: z.literal(HAND_BACK_WORD, `type the words ${HAND_BACK_WORD}`),
     words: text,
   }),
+  z.strictObject({
+    type: z.literal("cause_said"),
+    symptom: z.string().min(1).max(130),
+    suspect: z.string().min(1).max(60).nullable(),
+  }),
   z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
   z.strictObject({ type: z.literal("work_released"), work: z.string().min(1).max(4) }),
 ] as const;
@@ -98,6 +103,10 @@ const jobBodies = [
     counts: z.record(words, whole),
     /** How the machine was made, in the words of its configuration then. */
     config: z.record(words, words),
+    /** What was said of it at the counter, each with what was suspected then. */
+    symptoms: z
+      .array(z.object({ key: words, word: words, suspects: z.array(z.object({ id: words, what: words })) }))
+      .default([]),
     /** The place of its first work, where somebody said which. */
     position: words.nullable().default(null),
   }),
@@ -134,6 +143,8 @@ const jobBodies = [
     ...{ words, standing: z.array(words) },
     rechecks: z.array(z.object({ id: words, what: words, due: z.number().nullable(), days: whole.nullable() })),
   }),
+  /** What it turned out to be: one of those suspected, or none of them. */
+  z.object({ type: z.literal("cause_said"), symptom: words, suspect: words.nullable(), what: words }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),

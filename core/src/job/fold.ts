@@ -29,6 +29,8 @@ export type JobState = {
   /** What findings led to, in order, and the owner's word on what he was asked, by the line of the finding. */
   follows: readonly EventOf<"followed_up">[];
   ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
+  /** What each symptom turned out to be. */
+  causes: ReadonlyMap<string, EventOf<"cause_said">>;
   reopened: EventOf<"job_reopened"> | null;
   /** Typed lines that the record could not take and nobody has settled. */
   strays: readonly Stray[];
@@ -63,6 +65,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   let released: JobState["released"] = null;
   let parked: EventOf<"job_parked"> | null = null;
   const follows: EventOf<"followed_up">[] = [];
+  const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
   let reopened: EventOf<"job_reopened"> | null = null;
   const releases: EventOf<"job_released" | "job_handed_back">[] = [];
@@ -90,6 +93,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     } else if (isEvent(event, "job_parked")) parked = event;
     else if (isEvent(event, "job_resumed")) parked = null;
     else if (isEvent(event, "followed_up")) follows.push(event);
+    else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
     else if (isEvent(event, "job_reopened")) {
       released = null;
@@ -113,7 +117,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid },
+    ...{ parked, follows, ownerSaid, causes },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

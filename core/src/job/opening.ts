@@ -13,6 +13,8 @@ export type Intake = {
   meter: { unit: "h" | "mi" | "km"; value: number; last: number | null; goesBack: boolean };
   complaint: string;
   symptom: string;
+  /** What was said at the counter in the words of the symptoms' data; a symptom of the procedure's own is then not asked. */
+  symptoms?: BodyOf<"job_opened">["symptoms"];
   /** The procedure by its id; null where the machine has only one. */
   procedure: string | null;
   /** Its place on the machine, where it has several and somebody said which. */
@@ -99,7 +101,8 @@ export function acceptOpening(
   const found = chosen(intake, offered);
   if (!found.ok) return found;
   const { procedure, hash } = found.value;
-  if (procedure.symptoms.length > 0 && !procedure.symptoms.includes(symptom)) {
+  const { symptoms = [] } = intake;
+  if (symptom !== "" && procedure.symptoms.length > 0 && !procedure.symptoms.includes(symptom)) {
     const message = `"${symptom}" is no symptom of this work: ${procedure.symptoms.join(", ")}.`;
     return no("unsupported", "symptom", message);
   }
@@ -114,7 +117,8 @@ export function acceptOpening(
   return {
     ok: true,
     value: {
-      ...{ type: "job_opened", complaint, symptom, owner },
+      ...{ type: "job_opened", complaint, owner, symptoms },
+      symptom: symptoms.length > 0 ? symptoms.map(({ word }) => word).join(", ") : symptom,
       machine: { ...intake.machine, build: procedure.build },
       meter: { unit: meter.unit, value: meter.value },
       procedure: { id: procedure.id, version: procedure.version, hash },

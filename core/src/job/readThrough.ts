@@ -81,7 +81,7 @@ function openingOf(procedure: Procedure, machine: ToldBeforehand["machine"]): An
       machine: { id: "", maker: "", model: "", year: null, mark: "", build: procedure.build },
       meter: { unit: "h", value: 0 },
       procedure: { id: procedure.id, version: procedure.version, hash: "" },
-      ...{ counts, config, position: null },
+      ...{ counts, config, position: null, symptoms: [] },
     },
   };
 }

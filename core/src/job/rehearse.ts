@@ -188,6 +188,7 @@ const opening = (procedure: Procedure, counts: Record<string, number>, config: R
     counts,
     config,
     position: null,
+    symptoms: [],
   },
 });
 

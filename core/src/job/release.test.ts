@@ -26,7 +26,7 @@ describe("a release is a deliberate act", () => {
       error: { message: expect.stringMatching(/a lead reopens it with a reason, or a new one is opened/) },
     });
     expect(job.offer({ type: "job_reopened", reason: "cable forgotten" })).toMatchObject({
-      error: { message: "Only a lead reopens a released job." },
+      error: { message: "Only a lead reopens a job that has ended." },
     });
     job.by = lead;
     job.keep({ type: "job_reopened", reason: "cable forgotten" });

@@ -114,6 +114,7 @@ const PLACES: Record<Draft["type"], () => At> = {
   job_parked: () => ({ job: jobAt(null), draft: { type: "job_parked", reason: "parts are on order", on: null } }),
   job_resumed: () => ({ job: jobAt(null), draft: { type: "job_resumed" } }),
   job_handed_back: () => ({ job: jobAt(null), draft: { type: "job_handed_back", said: "hand back", words: "w" } }),
+  cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),
   work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),
   work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1" } }),
   job_reopened: () => {

@@ -383,6 +383,8 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
   expect(rechecksOf(bench, job.state)).toEqual([
     { id: "chaincase-tension-once-more", what: "Chaincase: tension once more", due: 20, days: null },
     { id: "chaincase-oil-change-put-off", what: "Chaincase oil: change put off", due: 30, days: null },
+    // What was seen and is not simply well is not forgotten.
+    { id: "point-oil-colour", what: "oil colour: dark, darker, clear", due: null, days: null },
   ]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.released?.body.rechecks).toHaveLength(2);

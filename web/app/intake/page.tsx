@@ -3,6 +3,7 @@ import { machinesAtCounter } from "@/server/machines/counter";
 import { requireActor } from "@/server/page";
 import { booksOf } from "@/server/books/read";
 import { procedureFaultsOf, proceduresFor } from "@/server/procedures/read";
+import { symptomSetsOf, talliesOf } from "@/server/symptoms/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -32,6 +33,8 @@ export default async function IntakePage() {
           </div>
         )}
         <IntakeForm
+          sets={await symptomSetsOf(db, null)}
+          tallies={await talliesOf(db)}
           machines={machines}
           more={more}
           books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}

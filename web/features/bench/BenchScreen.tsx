@@ -247,6 +247,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onReopen={hand.reopen}
             onPark={hand.park}
             onHandBack={hand.handBack}
+            onCause={hand.cause}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
             onPreset={(question, word) => void setPreset(question, word)}
           />

@@ -14,6 +14,7 @@ export function ReleasePanel({
   onReopen,
   onPark,
   onHandBack,
+  onCause,
   concerns,
 }: {
   bench: Bench;
@@ -25,6 +26,7 @@ export function ReleasePanel({
   onEnter: (typed: string) => void;
   onReopen: () => void;
   onPark: () => void;
+  onCause: (symptom: string, suspect: string | null) => void;
   onHandBack: () => void;
   concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
 }) {
@@ -112,6 +114,7 @@ export function ReleasePanel({
           {next ? `Release ${workName(next)}` : "Release the machine"}
         </button>
       )}
+      <Causes state={state} onCause={onCause} />
       <Concerns bench={bench} state={state} task={null} {...concerns} />
       <p className="flex flex-wrap gap-2">
         <button type="button" className="key" onClick={onPark}>
@@ -127,5 +130,48 @@ export function ReleasePanel({
         </p>
       ))}
     </article>
+  );
+}
+
+/** What each symptom of the counter turned out to be: told, it is looked at first the next time on this model. */
+function Causes({ state, onCause }: { state: JobState; onCause: (symptom: string, suspect: string | null) => void }) {
+  const symptoms = state.opened?.body.symptoms ?? [];
+  if (symptoms.length === 0) return null;
+  return (
+    <section aria-label="What it was">
+      <h2 className="caption">what it turned out to be</h2>
+      {symptoms.map(({ key, word, suspects }) => {
+        const told = state.causes.get(key);
+        return (
+          <div key={key} className="border-b border-line py-2">
+            <p>
+              <strong>{word}</strong>
+              {told && `: it was ${told.body.what}`}
+            </p>
+            <p className="mt-1 flex flex-wrap gap-2">
+              {suspects.map(({ id, what }) => (
+                <button
+                  key={id}
+                  type="button"
+                  className="key"
+                  aria-pressed={told?.body.suspect === id}
+                  onClick={() => onCause(key, id)}
+                >
+                  {what}
+                </button>
+              ))}
+              <button
+                type="button"
+                className="key"
+                aria-pressed={told !== undefined && told.body.suspect === null}
+                onClick={() => onCause(key, null)}
+              >
+                none of these
+              </button>
+            </p>
+          </div>
+        );
+      })}
+    </section>
   );
 }

@@ -34,11 +34,13 @@ export function TaskPanel(
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
     onPark: () => void;
+    onCause: (symptom: string, suspect: string | null) => void;
     onHandBack: () => void;
     concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
   },
 ) {
-  const { jobId, task, points, releaseKept, lives, onSign, onReopen, onPark, onHandBack, concerns, ...rest } = props;
+  const { jobId, task, points, releaseKept, lives, onSign, onReopen, onPark, onHandBack, onCause, concerns, ...rest } =
+    props;
   if (task === null)
     return (
       <ReleasePanel
@@ -51,6 +53,7 @@ export function TaskPanel(
         onReopen={onReopen}
         onPark={onPark}
         onHandBack={onHandBack}
+        onCause={onCause}
         concerns={concerns}
       />
     );

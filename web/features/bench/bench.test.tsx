@@ -87,6 +87,7 @@ describe("the step in hand", () => {
           onReopen={() => undefined}
           onPark={() => undefined}
           onHandBack={() => undefined}
+          onCause={() => undefined}
           concerns={{ onFollow: () => undefined, onOwner: () => undefined, onWork: () => undefined }}
         />,
       );

@@ -491,6 +491,8 @@ export function useBenchHand({
     park,
     resume,
     handBack,
+    cause: (symptom: string, suspect: string | null) =>
+      inTurn(() => keep([{ type: "cause_said", symptom, suspect }], null)),
     releaseWork,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),

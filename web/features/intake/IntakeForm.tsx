@@ -1,5 +1,6 @@
 "use client";
 
+import { type Ranked, rankSuspects, type SymptomSet, symptomsFor, type Tally } from "@averin/core";
 import Link from "next/link";
 import { useRef, useState } from "react";
 import { type UseFormRegister, useWatch } from "react-hook-form";
@@ -14,6 +15,7 @@ const machineSchema = z.object({
   label: z.string(),
   owner: z.string(),
   builds: z.array(z.string()),
+  book: z.string().nullable(),
   meterUnit: z.string(),
   lastMeter: z.number().nullable(),
   weaknesses: z.array(z.string()),
@@ -34,7 +36,7 @@ type Fields = {
   meter: string;
   procedure: string;
   complaint: string;
-  symptom: string;
+  symptom?: string;
   /** Where on the machine, where the work has several places. */
   position?: string;
   /** Of a machine not seen before. */
@@ -51,15 +53,17 @@ const openedSchema = z.object({ id: z.string() });
 const foundSchema = z.object({ job: openedSchema.nullable() });
 const LOOK_MS = 2000;
 
-const said = (word: string | undefined): string => (word ?? "").trim();
+const trimmed = (word: string | undefined): string => (word ?? "").trim();
+/** A work besides the first, as it was taken over from what is suspected or chosen. */
+type Further = { id: string; procedure: string; title: string; positions: string[]; position: string; because: string };
 
 /** Which machine it is, or what is said of one not seen before. */
 function machineSaid(typed: Fields) {
   if (typed.machine !== "new") return { id: typed.machine };
   return {
-    ...{ book: said(typed.book), mark: said(typed.mark), meterUnit: said(typed.meterUnit) },
-    year: said(typed.year) === "" ? null : Number(typed.year),
-    owner: { name: said(typed.ownerName), contact: said(typed.ownerContact) },
+    ...{ book: trimmed(typed.book), mark: trimmed(typed.mark), meterUnit: trimmed(typed.meterUnit) },
+    year: trimmed(typed.year) === "" ? null : Number(typed.year),
+    owner: { name: trimmed(typed.ownerName), contact: trimmed(typed.ownerContact) },
   };
 }
 
@@ -69,12 +73,17 @@ export function IntakeForm({
   more,
   books,
   procedures,
+  sets,
+  tallies,
 }: {
   machines: IntakeMachine[];
   /** There are more machines than are listed: others are looked for by their words. */
   more: boolean;
   books: IntakeBook[];
   procedures: IntakeProcedure[];
+  /** What may be said of a machine, by kind; and how often each suspect was right, by model. */
+  sets: SymptomSet[];
+  tallies: Record<string, Tally[]>;
 }) {
   "use no memo";
   const [machines, setMachines] = useState(listed);
@@ -82,6 +91,8 @@ export function IntakeForm({
   // One id for this form however often it is sent: an answer that was lost opens no second job.
   const [id, setId] = useState<string>(() => newId());
   const ready = useReady();
+  const [said, setSaid] = useState<readonly string[]>([]);
+  const [further, setFurther] = useState<readonly Further[]>([]);
 
   const knownOf = ({ machine }: Chosen) => machines.find(({ id }) => id === machine);
   const offeredTo = (fields: Chosen): IntakeProcedure[] => {
@@ -89,10 +100,12 @@ export function IntakeForm({
     return procedures.filter((procedure) => builds.includes(procedure.build));
   };
   // What was chosen for another machine is not offered for this one.
-  const chosenOf = (fields: Chosen): IntakeProcedure | undefined => {
-    const offered = offeredTo(fields);
-    return offered.find(({ id }) => id === fields.procedure) ?? offered[0];
-  };
+  const chosenOf = (fields: Chosen): IntakeProcedure | undefined =>
+    offeredTo(fields).find(({ id }) => id === fields.procedure);
+  const buildsOf = (fields: Chosen): string[] => offeredTo(fields).map(({ build }) => build);
+  const sayableOf = (fields: Chosen) => symptomsFor(sets, buildsOf(fields));
+  const furtherOf = (fields: Chosen): Further[] =>
+    further.filter(({ procedure }) => offeredTo(fields).some(({ id }) => id === procedure));
   const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, { id: string }>({
     start: { machine: listed[0]?.id ?? "new", book: books[0]?.id ?? "" },
     send: (typed) =>
@@ -102,8 +115,13 @@ export function IntakeForm({
         {
           ...{ id, machine: machineSaid(typed), meter: meterOf(typed.meter) },
           meterGoesBack: goesBack === meterOf(typed.meter),
-          ...{ complaint: typed.complaint.trim(), symptom: typed.symptom, procedure: chosenOf(typed)?.id },
-          position: said(typed.position) === "" ? null : said(typed.position),
+          ...{ complaint: typed.complaint.trim(), symptom: typed.symptom ?? "", procedure: chosenOf(typed)?.id },
+          symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
+          position: trimmed(typed.position) === "" ? null : trimmed(typed.position),
+          works: furtherOf(typed).map(({ id: work, procedure, position, because }) => ({
+            ...{ id: work, procedure, because },
+            position: position === "" ? null : position,
+          })),
         },
         openedSchema,
       ),
@@ -123,6 +141,17 @@ export function IntakeForm({
   const known = knownOf(fields);
   const offered = offeredTo(fields);
   const chosen = chosenOf(fields);
+  const sayable = sayableOf(fields);
+  const ranked = rankSuspects(
+    sayable.filter(({ key }) => said.includes(key)),
+    tallies[known?.book ?? bookId ?? ""] ?? [],
+  );
+  /** Takes a work over: the first that is taken is what the job is opened with, the rest go beside it. */
+  const take = (procedure: IntakeProcedure, because: string): void => {
+    if (chosen === undefined) return setValue("procedure", procedure.id);
+    const { id: work, title, positions } = procedure;
+    setFurther([...further, { id: newId(), procedure: work, title, positions, position: "", because }]);
+  };
 
   const asked = useRef(0);
   const search = async (words: string): Promise<void> => {
@@ -210,12 +239,32 @@ export function IntakeForm({
             placeholder={known?.lastMeter ? `last ${known.lastMeter}` : ""}
           />
         </label>
+        <h2 className="caption mt-2">why it is here</h2>
+        <label className="flex flex-col gap-1 font-semibold">
+          What the owner says
+          <textarea {...register("complaint")} rows={3} maxLength={500} className="field py-2" required />
+        </label>
+        {sayable.length > 0 && (
+          <>
+            <Sayable title="What is said of it" kind="symptom" sayable={sayable} said={said} onSaid={setSaid} />
+            <Sayable title="What happened to it" kind="incident" sayable={sayable} said={said} onSaid={setSaid} />
+          </>
+        )}
       </fieldset>
       <fieldset className="flex flex-col gap-4">
-        <legend className="caption mb-2">why it is here</legend>
+        <legend className="caption mb-2">what is done about it</legend>
+        {ranked.length > 0 && (
+          <Suspects
+            ranked={ranked}
+            offered={offered}
+            taken={[...(chosen ? [chosen.id] : []), ...furtherOf(fields).map(({ procedure }) => procedure)]}
+            onTake={take}
+          />
+        )}
         <label className="flex flex-col gap-1 font-semibold">
           What is worked on
-          <select {...register("procedure")} value={chosen?.id ?? ""} className="field">
+          <select {...register("procedure")} value={chosen?.id ?? ""} className="field" required>
+            <option value="">choose …</option>
             {offered.map((procedure) => (
               <option key={procedure.id} value={procedure.id}>
                 {procedure.title}
@@ -236,30 +285,65 @@ export function IntakeForm({
             </select>
           </label>
         )}
-        <label className="flex flex-col gap-1 font-semibold">
-          What the owner says
-          <textarea {...register("complaint")} rows={4} maxLength={500} className="field py-2" required />
-        </label>
-        <fieldset>
-          <legend className="font-semibold">Symptom</legend>
-          <div className="mt-1 grid grid-cols-2 gap-2">
-            {(chosen?.symptoms ?? []).map((symptom) => (
-              <label
-                key={`${chosen?.id ?? ""} ${symptom}`}
-                className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
-              >
-                <input
-                  type="radio"
-                  {...register("symptom")}
-                  value={symptom}
-                  required
-                  className="size-5 accent-petrol"
-                />
-                {symptom}
-              </label>
+        {furtherOf(fields).length > 0 && (
+          <ul aria-label="Works besides" className="border-t border-line">
+            {furtherOf(fields).map((one) => (
+              <li key={one.id} className="flex min-h-[48px] flex-wrap items-center gap-3 border-b border-line py-1">
+                <span className="flex-1">
+                  <strong>{one.title}</strong>
+                  <span className="block text-[15px] text-soft">{one.because}</span>
+                </span>
+                {one.positions.length > 0 && (
+                  <select
+                    aria-label={`Where: ${one.title}`}
+                    className="field"
+                    required
+                    value={one.position}
+                    onChange={({ target }) =>
+                      setFurther(further.map((it) => (it.id === one.id ? { ...it, position: target.value } : it)))
+                    }
+                  >
+                    <option value="">where …</option>
+                    {one.positions.map((place) => (
+                      <option key={place} value={place}>
+                        {place}
+                      </option>
+                    ))}
+                  </select>
+                )}
+                <button
+                  type="button"
+                  className="key"
+                  onClick={() => setFurther(further.filter(({ id: work }) => work !== one.id))}
+                >
+                  Take away
+                </button>
+              </li>
             ))}
-          </div>
-        </fieldset>
+          </ul>
+        )}
+        {sayable.length === 0 && (
+          <fieldset>
+            <legend className="font-semibold">Symptom</legend>
+            <div className="mt-1 grid grid-cols-2 gap-2">
+              {(chosen?.symptoms ?? []).map((symptom) => (
+                <label
+                  key={`${chosen?.id ?? ""} ${symptom}`}
+                  className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
+                >
+                  <input
+                    type="radio"
+                    {...register("symptom")}
+                    value={symptom}
+                    required
+                    className="size-5 accent-petrol"
+                  />
+                  {symptom}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+        )}
         <p role="alert" className="min-h-[2.6em] font-semibold text-past">
           {message}
         </p>
@@ -268,6 +352,108 @@ export function IntakeForm({
         </button>
       </fieldset>
     </form>
+  );
+}
+
+/** Symptoms or incidents, several of which may be chosen. */
+function Sayable({
+  title,
+  kind,
+  sayable,
+  said,
+  onSaid,
+}: {
+  title: string;
+  kind: "symptom" | "incident";
+  sayable: readonly { key: string; word: string; kind: string }[];
+  said: readonly string[];
+  onSaid: (said: readonly string[]) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="font-semibold">{title}</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {sayable
+          .filter((one) => one.kind === kind)
+          .map(({ key, word }) => (
+            <label key={key} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
+              <input
+                type="checkbox"
+                name="said"
+                value={key}
+                checked={said.includes(key)}
+                onChange={({ target }) =>
+                  onSaid(target.checked ? [...said, key] : said.filter((other) => other !== key))
+                }
+                className="size-5 accent-petrol"
+              />
+              {word}
+            </label>
+          ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** What to look at first for what was said, with its reason, and the works that would mend it. */
+function Suspects({
+  ranked,
+  offered,
+  taken,
+  onTake,
+}: {
+  ranked: readonly Ranked[];
+  offered: readonly IntakeProcedure[];
+  taken: readonly string[];
+  onTake: (procedure: IntakeProcedure, because: string) => void;
+}) {
+  return (
+    <section aria-label="Look at first">
+      <h2 className="caption">look at first</h2>
+      <ol>
+        {ranked.map((suspect, i) => (
+          <li key={suspect.id} className="grid grid-cols-[28px_1fr] gap-x-2 border-b border-line py-2">
+            <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
+            <div>
+              <p className="leading-tight">
+                <strong>{suspect.what}</strong>
+                {suspect.told > 0 && (
+                  <span className="text-[15px] text-soft">
+                    {" "}
+                    · right {suspect.right} of {suspect.told} on this model
+                  </span>
+                )}
+              </p>
+              <p className="text-[15px]">{suspect.because}</p>
+              <p className="text-[15px] text-soft">look: {suspect.look.join(" · ")}</p>
+              <p className="mt-1 flex flex-wrap gap-2">
+                {suspect.works
+                  .flatMap((work) => offered.find(({ id }) => id === work) ?? [])
+                  .map((procedure) =>
+                    taken.includes(procedure.id) ? (
+                      <span
+                        key={procedure.id}
+                        className="inline-flex min-h-[44px] items-center font-semibold text-inside"
+                      >
+                        {procedure.title}: taken
+                      </span>
+                    ) : (
+                      <button
+                        key={procedure.id}
+                        type="button"
+                        className="key"
+                        onClick={() => onTake(procedure, suspect.what)}
+                      >
+                        {procedure.title}
+                      </button>
+                    ),
+                  )}
+              </p>
+            </div>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

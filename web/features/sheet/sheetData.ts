@@ -339,7 +339,7 @@ export function sheetData(
     back,
     owner: ownerPart(bench, state, next),
     works: worksOfSheet(bench, state),
-    complaint: `Came in ${dayOf(opened.at)} for: ${complaint} (${symptom})`,
+    complaint: `Came in ${dayOf(opened.at)} for: ${complaint}${symptom === "" ? "" : ` (${symptom})`}`,
     stops: stopsOf(bench, state).map(({ text, cleared }) => ({
       text,
       cleared: cleared && `${cleared.body.reason}, ${cleared.by.name}, ${dayOf(cleared.at)}`,

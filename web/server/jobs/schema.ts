@@ -25,8 +25,10 @@ export const intakeSchema = z.strictObject({
   position: z.string().min(1).max(60).nullable().default(null),
   /** Further works that the machine came with. */
   works: z.array(workSchema).max(8).default([]),
-  /** One of the procedure's own symptoms. */
-  symptom: z.string().trim().min(1).max(80),
+  /** What was said of it, by the names of the symptoms on file for such a machine. */
+  symptoms: z.array(z.string().min(1).max(130)).max(12).default([]),
+  /** One of the procedure's own symptoms, where nothing of those on file was said. */
+  symptom: z.string().trim().max(80).default(""),
 });
 
 export type Intake = z.input<typeof intakeSchema>;

@@ -21,6 +21,7 @@ import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
 import { photosKept } from "./photos.ts";
 import { appendSchema, intakeSchema } from "./schema.ts";
 import { straysOpen } from "./strays.ts";
+import { symptomsSaid } from "../symptoms/read.ts";
 import { insert, project, projectWorks } from "./tables.ts";
 import { addWithin } from "./works.ts";
 
@@ -74,6 +75,11 @@ async function openOnce(
     });
     const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
     const { id, maker, model, year, mark, build, meterUnit } = machine;
+    const { symptoms, unknown } = await symptomsSaid(db, intake.symptoms, machine.builds, transaction);
+    if (unknown.length > 0) {
+      const message = `Nothing is on file as “${unknown.join("”, “")}” for such a machine: choose again.`;
+      throw new Refused(422, { code: "unsupported", path: "symptoms", message });
+    }
     const answer = acceptOpening(
       {
         machine: { id, maker, model, year, mark, build },
@@ -86,6 +92,7 @@ async function openOnce(
         },
         complaint: intake.complaint,
         symptom: intake.symptom,
+        symptoms,
         procedure: intake.procedure ?? null,
         position: intake.position,
       },

@@ -12,7 +12,7 @@ import {
 } from "@averin/core";
 import { type Model, type ModelStatic, QueryTypes, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
-import type { Database, FitRow, JobWorkRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
+import type { Database, FitRow, JobCauseRow, JobWorkRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
 import { benchOf, eventsOf, jobAtBench, jobsAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
 
@@ -65,6 +65,9 @@ function workRows(jobId: string, { opened, added, dropped }: JobState): JobWorkR
   return [row(FIRST_WORK, opened.body.procedure.hash, opened.body.position), ...further];
 }
 
+const causeRows = (jobId: string, { causes }: JobState): JobCauseRow[] =>
+  [...causes].map(([symptom, { body }]) => ({ jobId, symptom, suspect: body.suspect }));
+
 /** Brings the works of a job in line with its log; the bench is laid out by them, so this comes before everything else. */
 export async function projectWorks(db: Database, jobId: string, state: JobState, transaction: Tx): Promise<void> {
   const rows = workRows(jobId, state);
@@ -93,6 +96,10 @@ export async function project(
     await db.readings.destroy({ where: { eventId: gone }, transaction });
     await db.fits.destroy({ where: { eventId: gone }, transaction });
     await db.torques.destroy({ where: { eventId: gone }, transaction });
+  }
+  if (gone.length > 0 || fresh.some(({ body }) => body.type === "cause_said")) {
+    await db.causes.destroy({ where: { jobId }, transaction });
+    await db.causes.bulkCreate(causeRows(jobId, state), { transaction });
   }
   await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
   if (fresh.some(({ body }) => tellsWords(body))) await db.words.upsert(wordsRow(jobId, bench, state), { transaction });
@@ -180,6 +187,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       await putRight("readings", db.readings, derived.readings);
       await putRight("fits", db.fits, derived.fits);
       await putRight("torques", db.torques, derived.torques);
+      await putRight("job_causes", db.causes, causeRows(jobId, state));
       await putRight("job_summaries", db.summaries, [summary]);
       await putRight("job_words", db.words, [wordsRow(jobId, bench, state)]);
     });

@@ -1,6 +1,17 @@
 import { randomUUID } from "node:crypto";
-import { type Actor, type Draft, fold, jobTitle, nextTask, walk, worksStanding } from "@averin/core";
+import {
+  type Actor,
+  type Draft,
+  eventSentence,
+  fold,
+  type JobEvent,
+  jobTitle,
+  nextTask,
+  walk,
+  worksStanding,
+} from "@averin/core";
 import type { Database } from "../database.ts";
+import { talliesOf } from "../symptoms/read.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { findJobs, jobById, jobLines } from "./read.ts";
 import { intakeSchema, workSchema } from "./schema.ts";
@@ -100,4 +111,67 @@ test("several works may be taken in at once, and a rebuild finds no difference",
 test("what a machine can have besides is offered with its places", async () => {
   const offered = await worksOffered(db, await newJob(QUAD, axle));
   expect(offered.find(({ procedure }) => procedure === "axle-out-in")?.positions).toContain("rear right");
+});
+
+test("what was said at the counter is kept with its suspects; what it turned out to be is counted for the model", async () => {
+  const jobId = await newJob(QUAD, { ...axle, symptom: "", symptoms: ["quads/clicks", "quads/hit"] });
+  const { state, bench } = await opened(jobId);
+  expect(state.opened?.body).toMatchObject({
+    symptom: "clicks in turns, hit a stump or a rock",
+    symptoms: [{ key: "quads/clicks", suspects: [{ id: "outboard-joint" }, { id: "wheel-bearing" }] }, {}],
+  });
+  const said = (symptom: string, suspect: string | null) =>
+    appendEvents(db, jobId, line({ type: "cause_said", symptom, suspect }), mira);
+  await said("quads/clicks", "wheel-bearing");
+  await said("quads/hit", null);
+  await expect(said("quads/clicks", "boot-cut")).rejects.toThrow(/That was not suspected: outboard joint worn/);
+  await expect(said("quads/knock", null)).rejects.toThrow("That was not said of this machine.");
+  const book = (await db.machines.findOne({ where: { mark: QUAD } }))?.get("bookId") as string;
+  expect((await talliesOf(db))[book]).toEqual([
+    { symptom: "quads/clicks", suspect: "wheel-bearing", count: 1 },
+    { symptom: "quads/hit", suspect: null, count: 1 },
+  ]);
+  // Said anew, it counts once; struck, not at all.
+  await said("quads/clicks", "outboard-joint");
+  expect((await talliesOf(db))[book]?.[0]).toEqual({ symptom: "quads/clicks", suspect: "outboard-joint", count: 1 });
+  for (const { body, id } of (await opened(jobId)).events.filter(({ body: { type } }) => type === "cause_said")) {
+    expect(eventSentence(bench, state, { ...(await opened(jobId)).events[0], body } as JobEvent)).toMatch(/: it was /);
+    await appendEvents(db, jobId, line({ type: "struck", event: id }), mira);
+  }
+  expect((await talliesOf(db))[book]).toBeUndefined();
+  expect((await rebuildReadTables(db)).differences).toEqual([]);
+});
+
+test("a symptom that is on file for no such machine is refused by its name, and opens nothing", async () => {
+  const before = await db.jobs.count();
+  await expect(newJob(QUAD, { ...axle, symptoms: ["sleds/growls"] })).rejects.toThrow(
+    /Nothing is on file as “sleds\/growls”/,
+  );
+  expect(await db.jobs.count()).toBe(before);
+});
+
+test("handed back it is not released: its statement comes back first, and what was passed over too", async () => {
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const jobId = await newJob(QUAD, axle);
+  await appendEvents(db, jobId, line({ type: "slot_skipped", slot: "do:crack-nuts", reason: "no time" }), mira);
+  await expect(
+    appendEvents(db, jobId, line({ type: "job_handed_back", said: "hand back", words: "on a trailer only" }), mira),
+  ).rejects.toThrow("Only a lead hands a machine back that is not released.");
+  await appendEvents(
+    db,
+    jobId,
+    line({ type: "job_handed_back", said: "hand back", words: "on a trailer only" }),
+    tobin,
+  );
+  const rows = await db.rechecks.findAll({ where: { jobId } });
+  expect(rows.map((row) => row.get("what"))).toEqual(
+    expect.arrayContaining([
+      "Handed back, not released: on a trailer only",
+      expect.stringMatching(/^Crack the wheel nuts.*: passed over, no time$/),
+    ]),
+  );
+  expect((await jobLines(db)).jobs.find(({ id }) => id === jobId)?.stage).toBe("handed back");
+  await expect(appendEvents(db, jobId, line({ type: "noted", text: "x" }), tobin)).rejects.toThrow(
+    /handed back and is closed/,
+  );
 });

@@ -15,6 +15,7 @@ export async function machinesAtCounter(db: Database, search: string) {
       label: `${m.mark} · ${m.maker} ${m.model}${m.year ? ` ${m.year}` : ""}`,
       owner: m.ownerName,
       builds: m.builds,
+      book: m.bookId,
       meterUnit: m.meterUnit,
       lastMeter: m.lastMeter,
       weaknesses: weaknesses.get(m.bookId ?? "") ?? [],

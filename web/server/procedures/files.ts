@@ -1,5 +1,13 @@
-import { assemble, HistoryFault, IncludeFault, type Procedure, procedureSchema } from "@averin/core";
-import { readdirSync, readFileSync } from "node:fs";
+import {
+  assemble,
+  HistoryFault,
+  IncludeFault,
+  type Procedure,
+  procedureSchema,
+  type SymptomSet,
+  symptomSetSchema,
+} from "@averin/core";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 
 /** The files of a folder that hold procedures. */
@@ -49,6 +57,25 @@ export function wholeProcedure(file: string, pieces: ReadonlyMap<string, unknown
     if (error instanceof IncludeFault) return faulty(`spine: ${error.message}`);
     throw error;
   }
+}
+
+/** What may be said of machines at a counter, by kind; a file that is none is told by its name and left out. */
+export function symptomSets(folder: string): { sets: SymptomSet[]; faults: { file: string; fault: string }[] } {
+  const own = path.join(folder, "symptoms");
+  const sets: SymptomSet[] = [];
+  const faults: { file: string; fault: string }[] = [];
+  for (const file of existsSync(own) ? shippedFiles(own) : []) {
+    try {
+      const parsed = symptomSetSchema.safeParse(readJson(path.join(own, file)));
+      if (parsed.success) sets.push(parsed.data);
+      for (const { path: at, message } of parsed.error?.issues.slice(0, 1) ?? []) {
+        faults.push({ file: `symptoms/${file}`, fault: `symptoms/${file}: ${at.join(".") || "$"}: ${message}` });
+      }
+    } catch (error) {
+      faults.push({ file: `symptoms/${file}`, fault: `symptoms/${file}: not JSON: ${(error as Error).message}` });
+    }
+  }
+  return { sets, faults };
 }
 
 /** Every procedure of a folder, whole. */

@@ -2,7 +2,7 @@ import { type Procedure, procedureSchema, upcastProcedure } from "@averin/core";
 import { createHash } from "node:crypto";
 import { Op, QueryTypes } from "sequelize";
 import { type Database, fromJson } from "../database.ts";
-import { wholeProcedures } from "./files.ts";
+import { symptomSets, wholeProcedures } from "./files.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
 export const procedureHash = (procedure: Procedure): string =>
@@ -61,9 +61,14 @@ export async function takeProcedures(db: Database, folder: string): Promise<void
   const kept = (await offerNewest(db)).map(({ procedure, faults }) =>
     told(procedure, [`${procedure} is kept for its jobs and not offered for new ones.`, ...faults]),
   );
+  const { sets, faults: misread } = symptomSets(folder);
   const files = whole.flatMap(({ file, procedure, faults }) => (procedure ? [] : [told(file, faults)]));
   await db.write(async (transaction) => {
     await db.procedureFaults.destroy({ where: {}, transaction });
-    await db.procedureFaults.bulkCreate([...files, ...kept], { transaction });
+    await db.procedureFaults.bulkCreate([...files, ...kept, ...misread.map(({ file, fault }) => told(file, [fault]))], {
+      transaction,
+    });
+    const rows = sets.map((body) => ({ id: body.id, body }));
+    await db.symptomSets.bulkCreate(rows, { updateOnDuplicate: ["body"], transaction });
   });
 }
