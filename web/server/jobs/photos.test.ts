@@ -66,7 +66,7 @@ test("a picture is found under its own job only; a released job takes none more,
   const other = await openedClutchJob(db, "Club bike 15");
   await expect(photoById(db, id, other)).rejects.toThrow(/no such photo/);
   await db.summaries.update({ stage: "released" }, { where: { jobId: other } });
-  await expect(keep(randomUUID(), await fromCamera(), other)).rejects.toThrow(/released and closed: a lead reopens it/);
+  await expect(keep(randomUUID(), await fromCamera(), other)).rejects.toThrow(/has ended: a lead reopens it/);
   await db.summaries.update({ stage: "apart" }, { where: { jobId: other } });
   const [row] = await db.photos.findAll({ where: { id }, raw: true });
   const copies = Array.from({ length: 200 }, () => ({

@@ -1,6 +1,7 @@
 import { type Actor, type Bench, type EventOf, isEvent, type JobEvent, type JobState, seenWell } from "@averin/core";
 import { addDays } from "date-fns";
 import { randomUUID } from "node:crypto";
+import { Op } from "sequelize";
 import type { Database, MachineRow, RecheckRow, Tx } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
 import type { NewMachine } from "./schema.ts";
@@ -79,7 +80,7 @@ async function withdraw(db: Database, jobId: string, state: JobState, transactio
   );
   await db.rechecks.update(
     { doneBy: null, doneAt: null, note: null },
-    { where: { note: [SET_ANEW, SEEN_WELL], doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
+    { where: { jobId: { [Op.ne]: jobId }, note: [SET_ANEW, SEEN_WELL], doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
   );
 }
 
