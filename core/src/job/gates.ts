@@ -1,10 +1,15 @@
 import { type Facts, type Gate, holds } from "../procedure/index.ts";
 import { readTaskId } from "../task/ids.ts";
-import { isAnswered } from "./answered.ts";
+import type { Slot } from "../task/lines.ts";
+import { isAnswered, isSkipped } from "./answered.ts";
 import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
+import { skipSays } from "./skips.ts";
 import { walk } from "./walk.ts";
+
+const isNotFitted = (bench: Bench, state: JobState, s: Slot): boolean =>
+  isSkipped(bench, state, s) && skipSays(bench, state, s) === "not fitted";
 
 /** What gates may ask for besides what is known: what is off, in and done. What is not in this job is no hindrance. */
 function progress(bench: Bench, state: JobState): Facts {
@@ -14,7 +19,9 @@ function progress(bench: Bench, state: JobState): Facts {
   for (const { id } of steps) facts.set(`done:${id}`, "yes");
   for (const task of walk(bench, state)) {
     const fact = readTaskId(task.id)?.fact;
-    if (fact && !task.slots.every((s) => isAnswered(bench, state, s))) facts.set(fact, "no");
+    // What the machine does not have is no hindrance.
+    const done = (s: Slot): boolean => isAnswered(bench, state, s) || isNotFitted(bench, state, s);
+    if (fact && !task.slots.every(done)) facts.set(fact, "no");
   }
   return facts;
 }

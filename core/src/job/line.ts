@@ -11,16 +11,8 @@ import type { Draft, DraftOf, JobEvent } from "./events.ts";
 import type { JobState } from "./fold.ts";
 import { oneOf } from "./oneOf.ts";
 import { eventSentence } from "./sentences.ts";
+import { SKIP_REASONS } from "./skips.ts";
 import type { Task } from "./task.ts";
-
-/** Reasons offered by number when something is skipped; words of one's own are taken too. */
-export const SKIP_REASONS = [
-  "not reachable now",
-  "gauge not at hand",
-  "renewed anyway",
-  "maker asks for no check",
-  "owner declined",
-] as const;
 
 /** Reasons offered by number when a proposal is overruled or a part is left. */
 export const DECISION_REASONS = [
@@ -134,7 +126,7 @@ function unlessDoubted(answer: LineAnswer, { bench, state }: LineContext): LineA
 
 /**
  * What a line typed at the bench means. Works from the numeric keypad alone: figures and Enter answer; on an empty
- * line `-` strikes the last, `/` skips with a reason, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
+ * line `-` strikes the last, `/` skips with a reason, `//` all that waits in the step, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
  * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks again what was answered here. `#` and words
  * note; `@` takes a photo.
  */
@@ -158,7 +150,8 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
     return { kind: "go", task: go[1] ? Number(go[1]) : null, item: go[2] ? Number(go[2]) : null };
   }
   if (aim === undefined) return refused("Nothing waits here: + goes to the next.");
-  if (line === "/") return { kind: "skip", slot: aim };
+  if (line === "/") return { kind: "skip", slots: [aim] };
+  if (line === "//") return { kind: "skip", slots: [aim, ...context.waiting.slice(1)] };
   if (line === "..") {
     const text = slotRule(aim).repeated?.(state, aim, by) ?? null;
     return text === null ? refused("There is no reading here to repeat.") : interpret(text, context);
@@ -192,7 +185,8 @@ export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
       return [{ type: "struck", event: answer.event.id }];
     case "skip": {
       const because = reasonFrom(reason, SKIP_REASONS);
-      return because === null ? null : [{ type: "slot_skipped", slot: answer.slot.key, reason: because }];
+      if (because === null) return null;
+      return answer.slots.map(({ key }) => ({ type: "slot_skipped", slot: key, reason: because }));
     }
     case "reason": {
       const because = reasonFrom(reason, DECISION_REASONS);

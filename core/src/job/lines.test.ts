@@ -43,9 +43,9 @@ describe("what the line says where it cannot take what was typed", () => {
 
   test("a task that was skipped is asked again when it is gone to on purpose", () => {
     const job = jobAt("measure:basket-notch:found");
-    job.type("/", "1");
+    job.type("/", "2");
     expect(job.task?.id).not.toBe("measure:basket-notch:found");
-    expect(job.open.map((p) => p.text)).toContain("basket finger notches: skipped, not reachable now");
+    expect(job.open.map((p) => p.text)).toContain("basket finger notches: skipped, gauge not at hand");
     job.keep({
       ...{ type: "reading_taken", point: "basket-notch", item: 1, place: 1, phase: "found" },
       ...{ text: "0.2", gauge: "caliper" },

@@ -9,6 +9,7 @@ import type { Bench } from "./bench.ts";
 import { concernsOf, isAsked } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
+import { skipSays } from "./skips.ts";
 import type { Stage, Task } from "./task.ts";
 import { walk } from "./walk.ts";
 
@@ -81,6 +82,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     }
     for (const s of task.slots) {
       if (isAnswered(bench, state, s) || !isSkipped(bench, state, s)) continue;
+      if (skipSays(bench, state, s) !== "open") continue;
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
       const hard = isHard(bench, s) || slotRule(s).saidInTheEnd?.(bench, s) === true;
       points.push({

@@ -9,6 +9,7 @@ import type { BodyOf } from "./events.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 import { decisionFor, itemsOf } from "./judged.ts";
+import { skipSays } from "./skips.ts";
 import { walk } from "./walk.ts";
 import { lastingId, placedName } from "./worksOf.ts";
 
@@ -57,12 +58,17 @@ function passed(bench: Bench, state: JobState): Recheck[] {
   }));
 }
 
+/** What is not there and what went in new is looked at no more; what nobody got at is. */
+const COMES_BACK = new Set(["open", "not reached"]);
+
 /** The tasks in which something was passed over and never answered since, by name and with the reason. */
 function skippedByTask(bench: Bench, state: JobState) {
   const reasons = new Map<string, string>();
   const names = new Map<string, string>();
   for (const task of walk(bench, state)) {
-    const left = task.slots.find((s) => isSkipped(bench, state, s) && !isAnswered(bench, state, s));
+    const left = task.slots.find(
+      (s) => isSkipped(bench, state, s) && !isAnswered(bench, state, s) && COMES_BACK.has(skipSays(bench, state, s)),
+    );
     if (!left) continue;
     names.set(task.id, task.title);
     reasons.set(task.id, state.skipped.get(left.key)?.body.reason ?? "");

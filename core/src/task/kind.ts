@@ -39,7 +39,8 @@ export type OpenPoint = {
 export type LineAnswer =
   | { kind: "drafts"; drafts: Draft[] }
   | { kind: "strike"; event: JobEvent }
-  | { kind: "skip"; slot: Slot }
+  /** Passed over with a reason: one place, or all that waits in the step. */
+  | { kind: "skip"; slots: readonly [Slot, ...Slot[]] }
   | { kind: "reason"; draft: Extract<Draft, { type: "decision_taken" }>; because: string }
   /** Words where a number belongs: asked what kind of words they are. */
   | { kind: "worded"; draft: Extract<Draft, { type: "reading_worded" }> }

@@ -16,6 +16,7 @@ const KEYS: [string, string][] = [
   [".. Enter", "records the last reading again"],
   ["- Enter", "strikes your last entry; it stays readable"],
   ["/ Enter", "skips this place, with a reason"],
+  ["// Enter", "skips all that waits in this step"],
   ["+ Enter", "goes on to the next step that waits; where a value is asked back, what the line says that it does"],
   ["*7 Enter", "goes to step 7; *7.4 to its fourth place; *.4 to the fourth here"],
   ["** Enter", "asks again what was answered at this step; what a change undoes is told first"],

@@ -114,7 +114,13 @@ type NeedsWords = Extract<LineAnswer, { kind: "skip" | "reason" | "worded" | "ow
 function askedBack(answer: NeedsWords, nameOf: (s: Slot) => string) {
   switch (answer.kind) {
     case "skip":
-      return { question: `Why is ${nameOf(answer.slot)} skipped?`, reasons: SKIP_REASONS };
+      return {
+        question:
+          answer.slots.length === 1
+            ? `Why is ${nameOf(answer.slots[0])} skipped?`
+            : `Why are all ${answer.slots.length} places here skipped?`,
+        reasons: SKIP_REASONS,
+      };
     case "reason":
       return { question: `Why ${answer.draft.decision}? (${answer.because})`, reasons: DECISION_REASONS };
     case "worded":

@@ -35,12 +35,14 @@ import {
   setAside,
   type Source,
   sourceLine,
+  skipSays,
   stopsOf,
   trailOf,
   trayOf,
   unsigned,
   verdictSentence,
   waitsOf,
+  walk,
   workName,
   workOfRow,
   worksStanding,
@@ -149,12 +151,20 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     (e) => isEvent(e, "reading_worded") && e.body.point === point.id && !state.struck.has(e.id),
   );
   const words = worded && isEvent(worded, "reading_worded") ? `${worded.body.how}: ${worded.body.words}` : null;
+  const slots = walk(bench, state).flatMap((task) => task.slots);
+  const renewed = slots.some(
+    (s) =>
+      s.kind === "read" && s.point === point.id && state.skipped.has(s.key) && skipSays(bench, state, s) === "renewed",
+  );
   const any = rows.some((row) => row.judged !== null);
   return {
     name: point.name,
     source: source ? sourceLine(source) : "",
     rows: any ? rows : [],
-    none: any ? null : (words ?? `not measured${skipped ? `: ${skipped.body.reason}` : ""}`),
+    none: any
+      ? null
+      : (words ??
+        (renewed ? "renewed, old one not measured" : `not measured${skipped ? `: ${skipped.body.reason}` : ""}`)),
   };
 }
 
