@@ -175,6 +175,7 @@ export type JobWorkRow = {
   position: string | null;
   dropped: boolean;
 };
+export type JobOutcomeRow = { jobId: string; work: string; procedureId: string; how: string };
 export type SymptomSetRow = { id: string; body: unknown };
 export type JobCauseRow = { jobId: string; symptom: string; suspect: string | null };
 export type JobWordsRow = { jobId: string; work: string; words: string };
@@ -379,6 +380,12 @@ function models(sequelize: Sequelize) {
       body: { type: DataTypes.JSON, allowNull: false },
     }),
     causes: define<JobCauseRow>("job_causes", { jobId: { ...key(36) }, symptom: key(130), suspect: maybe(60) }),
+    outcomes: define<JobOutcomeRow>("job_outcomes", {
+      jobId: { ...key(36) },
+      work: key(4),
+      procedureId: text(60),
+      how: text(20),
+    }),
     works: define<JobWorkRow>("job_works", {
       jobId: { ...key(36) },
       work: key(4),

@@ -158,6 +158,8 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `CREATE TABLE IF NOT EXISTS symptom_sets (id VARCHAR(60) PRIMARY KEY, body JSON NOT NULL)`,
       `CREATE TABLE IF NOT EXISTS job_causes (${JOB}, symptom VARCHAR(130) NOT NULL, suspect VARCHAR(60) NULL,
         PRIMARY KEY (jobId, symptom))`,
+      `CREATE TABLE IF NOT EXISTS job_outcomes (${JOB}, work VARCHAR(4) NOT NULL, procedureId VARCHAR(60) NOT NULL,
+        how VARCHAR(20) NOT NULL, PRIMARY KEY (jobId, work))`,
     ],
   },
 ];

@@ -1,3 +1,4 @@
+import type { HandsOn } from "@averin/core";
 import { TZDate } from "@date-fns/tz";
 import { lightFormat } from "date-fns";
 
@@ -9,3 +10,9 @@ export const dayOf = as("yyyy-MM-dd");
 export const minuteOf = as("yyyy-MM-dd HH:mm");
 export const minuteOfYear = as("MM-dd HH:mm");
 export const clockOf = as("HH:mm");
+
+/** Hands-on time in words, as the log tells it and as somebody put it right. */
+export const timeWords = ({ minutes, corrected }: Pick<HandsOn, "minutes" | "corrected">): string =>
+  corrected
+    ? `hands on ${corrected.minutes} min, put right by ${corrected.by}: ${corrected.reason} (by the log ${minutes} min)`
+    : `hands on ${minutes} min by the log`;

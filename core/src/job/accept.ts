@@ -17,7 +17,7 @@ import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
-import { workName, workOfRow, worksInJob } from "./worksOf.ts";
+import { workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
 
 /** The gate that a draft runs into: what is answered in a task behind a shut gate is refused; questions there are not. */
 function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly Task[]) {
@@ -108,8 +108,25 @@ export function acceptedTask(bench: Bench, state: JobState, draft: DraftOf<TaskL
   return lineRule(draft).accepted(hand, draft);
 }
 
+/** What came of a work: told by whoever heard it, once the job has ended. */
+function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_said">, by: Actor): Answer<Body> {
+  if (!by.roles.some((role) => role === "technician" || role === "lead" || role === "counter")) {
+    return no(
+      "conflict",
+      "$",
+      "Only a technician or a lead works at the bench, and the counter hears owners: ask one to sign in.",
+    );
+  }
+  if (!state.released) return no("conflict", "$", "This job has not ended: what came of it is told afterwards.");
+  if (!worksInJob(bench, state).some(({ id }) => id === draft.work)) {
+    return no("unsupported", "work", "That is no work of this job.");
+  }
+  return yes(draft);
+}
+
 function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
   if (!state.opened) return no("conflict", "$", "This job has not been opened.");
+  if (draft.type === "outcome_said") return acceptedOutcome(bench, state, draft, by);
   if (!by.roles.some((role) => role === "technician" || role === "lead")) {
     return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");
   }
@@ -198,6 +215,10 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptFollowUp(bench, state, draft);
     case "owner_said":
       return acceptOwnersWord(bench, state, draft);
+    case "time_corrected":
+      if (!worksOf(bench).some(({ id }) => id === draft.work))
+        return no("unsupported", "work", "That is no work of this job.");
+      return yes(draft);
     case "cause_said": {
       const symptom = state.opened.body.symptoms.find(({ key }) => key === draft.symptom);
       if (!symptom) return no("unsupported", "symptom", "That was not said of this machine.");

@@ -10,6 +10,9 @@ export const HAND_BACK_WORD = "hand back";
 /** What a finding may lead to. */
 export const FOLLOW_UPS = ["put right", "renew", "later work", "watch", "leave", "ask owner"] as const;
 export type FollowUp = (typeof FOLLOW_UPS)[number];
+/** What came of a work, as its owner tells it some time after. */
+export const OUTCOMES = ["held", "better", "no better", "came back"] as const;
+export type Outcome = (typeof OUTCOMES)[number];
 /** How an owner said something. */
 export const BY_WAYS = ["counter", "phone", "message"] as const;
 const money = z.string().regex(/^\d{1,7}(\.\d{2})?$/, "a sum such as 45 or 45.50");
@@ -69,6 +72,18 @@ const jobDrafts = [
     type: z.literal("cause_said"),
     symptom: z.string().min(1).max(130),
     suspect: z.string().min(1).max(60).nullable(),
+  }),
+  z.strictObject({
+    type: z.literal("time_corrected"),
+    work: z.string().min(1).max(4),
+    minutes: z.int().min(0).max(10_000),
+    reason: text,
+  }),
+  z.strictObject({
+    type: z.literal("outcome_said"),
+    work: z.string().min(1).max(4),
+    how: z.enum(OUTCOMES),
+    words: text,
   }),
   z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
   z.strictObject({ type: z.literal("work_released"), work: z.string().min(1).max(4) }),
@@ -145,6 +160,9 @@ const jobBodies = [
   }),
   /** What it turned out to be: one of those suspected, or none of them. */
   z.object({ type: z.literal("cause_said"), symptom: words, suspect: words.nullable(), what: words }),
+  /** Hands-on time of a work as somebody puts it right; by itself it is worked out from the log. */
+  z.object({ type: z.literal("time_corrected"), work: words, minutes: whole, reason: words }),
+  z.object({ type: z.literal("outcome_said"), work: words, how: z.enum(OUTCOMES), words }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),

@@ -31,6 +31,10 @@ export type JobState = {
   ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
   /** What each symptom turned out to be. */
   causes: ReadonlyMap<string, EventOf<"cause_said">>;
+  /** What came of each work. */
+  outcomes: ReadonlyMap<string, EventOf<"outcome_said">>;
+  /** Hands-on time as somebody put it right, by work. */
+  times: ReadonlyMap<string, EventOf<"time_corrected">>;
   reopened: EventOf<"job_reopened"> | null;
   /** Typed lines that the record could not take and nobody has settled. */
   strays: readonly Stray[];
@@ -65,6 +69,8 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   let released: JobState["released"] = null;
   let parked: EventOf<"job_parked"> | null = null;
   const follows: EventOf<"followed_up">[] = [];
+  const outcomes = new Map<string, EventOf<"outcome_said">>();
+  const times = new Map<string, EventOf<"time_corrected">>();
   const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
   let reopened: EventOf<"job_reopened"> | null = null;
@@ -93,6 +99,8 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     } else if (isEvent(event, "job_parked")) parked = event;
     else if (isEvent(event, "job_resumed")) parked = null;
     else if (isEvent(event, "followed_up")) follows.push(event);
+    else if (isEvent(event, "outcome_said")) outcomes.set(event.body.work, event);
+    else if (isEvent(event, "time_corrected")) times.set(event.body.work, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
     else if (isEvent(event, "job_reopened")) {
@@ -117,7 +125,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid, causes },
+    ...{ parked, follows, ownerSaid, causes, times, outcomes },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

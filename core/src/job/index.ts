@@ -48,6 +48,8 @@ export {
   FOLLOW_UPS,
   type FollowUp,
   HAND_BACK_WORD,
+  type Outcome,
+  OUTCOMES,
   RELEASE_WORD,
   type Stray,
   straySchema,
@@ -55,6 +57,7 @@ export {
   typedSchema,
 } from "./events.ts";
 export { factsOf } from "./facts.ts";
+export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
 export { shutGate } from "./gates.ts";

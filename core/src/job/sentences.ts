@@ -42,6 +42,10 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `${body.text}: ${body.way}, ${body.words}`;
     case "owner_said":
       return `${body.name} (${body.by}): ${body.words}${body.agreed ? "" : "; not now"}`;
+    case "outcome_said":
+      return `what came of ${workNamed(bench, body.work)}: ${body.how}, ${body.words}`;
+    case "time_corrected":
+      return `time of ${workNamed(bench, body.work)}: ${body.minutes} min, ${body.reason}`;
     case "cause_said": {
       const said = state.opened?.body.symptoms.find(({ key }) => key === body.symptom);
       return `${said?.word ?? body.symptom}: it was ${body.what}`;

@@ -8,7 +8,18 @@ import { eventSentence } from "./sentences.ts";
 const TELLING: ReadonlySet<Body["type"]> = new Set([
   ...(["job_opened", "noted", "finding_recorded", "question_answered", "decision_taken", "part_fitted"] as const),
   ...(["reading_worded", "slot_skipped", "open_point_signed", "stop_cleared", "photo_taken"] as const),
-  ...(["struck", "job_reopened", "job_released", "work_added", "work_dropped", "followed_up", "owner_said"] as const),
+  ...([
+    "struck",
+    "job_reopened",
+    "job_released",
+    "work_added",
+    "work_dropped",
+    "followed_up",
+    "owner_said",
+    "cause_said",
+    "outcome_said",
+    "job_parked",
+  ] as const),
 ]);
 export const tellsWords = ({ type }: Body): boolean => TELLING.has(type);
 

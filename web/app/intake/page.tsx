@@ -4,6 +4,7 @@ import { requireActor } from "@/server/page";
 import { booksOf } from "@/server/books/read";
 import { procedureFaultsOf, proceduresFor } from "@/server/procedures/read";
 import { symptomSetsOf, talliesOf } from "@/server/symptoms/read";
+import { outcomesOf } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -35,6 +36,7 @@ export default async function IntakePage() {
         <IntakeForm
           sets={await symptomSetsOf(db, null)}
           tallies={await talliesOf(db)}
+          outcomes={await outcomesOf(db)}
           machines={machines}
           more={more}
           books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}

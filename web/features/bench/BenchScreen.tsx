@@ -166,6 +166,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onGo={(work) => hand.go(firstWaiting(work)?.id ?? null)}
             onDrop={hand.dropWork}
             onRelease={hand.releaseWork}
+            onTime={hand.correctTime}
             onPark={hand.park}
             onHandBack={hand.handBack}
             from={workFor}
@@ -248,6 +249,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onPark={hand.park}
             onHandBack={hand.handBack}
             onCause={hand.cause}
+            onOutcome={hand.outcome}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
             onPreset={(question, word) => void setPreset(question, word)}
           />

@@ -1,4 +1,4 @@
-import { type Bench, type JobState, type OpenPoint, workName, worksInJob } from "@averin/core";
+import { type Bench, type JobState, type OpenPoint, type Outcome, OUTCOMES, workName, worksInJob } from "@averin/core";
 import { Concerns } from "./Concerns.tsx";
 import type { ComponentProps } from "react";
 import { minuteOf } from "@/ui/times";
@@ -15,6 +15,7 @@ export function ReleasePanel({
   onPark,
   onHandBack,
   onCause,
+  onOutcome,
   concerns,
 }: {
   bench: Bench;
@@ -26,6 +27,7 @@ export function ReleasePanel({
   onEnter: (typed: string) => void;
   onReopen: () => void;
   onPark: () => void;
+  onOutcome: (work: string, how: Outcome) => void;
   onCause: (symptom: string, suspect: string | null) => void;
   onHandBack: () => void;
   concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
@@ -66,6 +68,27 @@ export function ReleasePanel({
         <button type="button" className="key self-start" onClick={onReopen}>
           Reopen the job
         </button>
+        <section aria-label="What came of it">
+          <h2 className="caption">what came of it, as the owner tells it</h2>
+          {works.map((work) => {
+            const told = state.outcomes.get(work.id);
+            return (
+              <div key={work.id} className="border-b border-line py-2">
+                <p>
+                  <strong>{workName(work)}</strong>
+                  {told && `: ${told.body.how}, ${told.body.words} (${told.by.name}, ${minuteOf(told.at)})`}
+                </p>
+                <p className="mt-1 flex flex-wrap gap-2">
+                  {OUTCOMES.map((how) => (
+                    <button key={how} type="button" className="key" onClick={() => onOutcome(work.id, how)}>
+                      {how}
+                    </button>
+                  ))}
+                </p>
+              </div>
+            );
+          })}
+        </section>
       </article>
     );
   }

@@ -3,6 +3,7 @@ import {
   type Bench,
   type JobState,
   type OpenPoint,
+  type Outcome,
   questionOf,
   type Task,
   TASKS,
@@ -34,13 +35,27 @@ export function TaskPanel(
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
     onPark: () => void;
+    onOutcome: (work: string, how: Outcome) => void;
     onCause: (symptom: string, suspect: string | null) => void;
     onHandBack: () => void;
     concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
   },
 ) {
-  const { jobId, task, points, releaseKept, lives, onSign, onReopen, onPark, onHandBack, onCause, concerns, ...rest } =
-    props;
+  const {
+    jobId,
+    task,
+    points,
+    releaseKept,
+    lives,
+    onSign,
+    onReopen,
+    onPark,
+    onHandBack,
+    onCause,
+    onOutcome,
+    concerns,
+    ...rest
+  } = props;
   if (task === null)
     return (
       <ReleasePanel
@@ -54,6 +69,7 @@ export function TaskPanel(
         onPark={onPark}
         onHandBack={onHandBack}
         onCause={onCause}
+        onOutcome={onOutcome}
         concerns={concerns}
       />
     );

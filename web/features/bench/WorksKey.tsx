@@ -1,10 +1,19 @@
 "use client";
 
-import { type Bench, type Concern, type JobState, workName, worksStanding, type WorkStanding } from "@averin/core";
+import {
+  type Bench,
+  type Concern,
+  handsOn,
+  type JobState,
+  workName,
+  worksStanding,
+  type WorkStanding,
+} from "@averin/core";
 import { Dialog } from "radix-ui";
 import { toEntry } from "./toEntry.ts";
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
+import { timeWords } from "@/ui/times";
 
 // Only who adds a work needs the form.
 const AddWork = fetched(() => import("./AddWork.tsx").then((module) => module.AddWork));
@@ -22,6 +31,7 @@ type Props = {
   onGo: (work: string) => void;
   onDrop: (work: string, name: string) => void;
   onRelease: (work: string, name: string) => void;
+  onTime: (work: string, name: string) => void;
   onPark: () => void;
   onHandBack: () => void;
   /** What a further work is added for, where a finding led to it; null where the dialog is closed by that. */
@@ -106,8 +116,11 @@ function WorkRow({
   onGo,
   onDrop,
   onRelease,
+  onTime,
+  bench,
 }: Props & { one: WorkStanding; several: boolean; close: () => void }) {
   const name = workName(work);
+  const hands = handsOn(bench, state).find((one) => one.work === work.id);
   const added = state.added.get(work.id);
   const dropped = state.dropped.get(work.id);
   const then = (act: () => void) => () => {
@@ -131,10 +144,16 @@ function WorkRow({
         {stage}
         {live && open > 0 && <span className="figure text-[15px] text-soft"> · {open} open</span>}
       </p>
+      {hands && (hands.minutes > 0 || hands.corrected) && (
+        <p className="figure w-full text-[15px] text-soft">{timeWords(hands)}</p>
+      )}
       {live && (
         <p className="flex w-full flex-wrap gap-2">
           <button type="button" className="key" onClick={then(() => onGo(work.id))}>
             Go there
+          </button>
+          <button type="button" className="key" onClick={then(() => onTime(work.id, name))}>
+            Correct its time
           </button>
           {several && (
             <>

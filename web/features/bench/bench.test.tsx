@@ -88,6 +88,7 @@ describe("the step in hand", () => {
           onPark={() => undefined}
           onHandBack={() => undefined}
           onCause={() => undefined}
+          onOutcome={() => undefined}
           concerns={{ onFollow: () => undefined, onOwner: () => undefined, onWork: () => undefined }}
         />,
       );

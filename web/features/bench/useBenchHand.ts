@@ -21,6 +21,7 @@ import {
   nextTask,
   NOT_NUMBERS,
   type OpenPoint,
+  type Outcome,
   openPoints,
   reasonFrom,
   rechecksOf,
@@ -268,6 +269,30 @@ export function useBenchHand({
       drafts: [{ type: "work_released", work }],
     });
 
+  const outcome = (work: string, how: Outcome): void =>
+    ask({
+      kind: "reason",
+      question: `It ${how === "held" || how === "came back" ? how : `is ${how}`}: what does the owner say, and how (phone, message, here)?`,
+      reasons: [],
+      hint: "his words: phone, no slip since June",
+      drafts: (typed) => (typed.trim() === "" ? null : [{ type: "outcome_said", work, how, words: typed.trim() }]),
+    });
+
+  const correctTime = (work: string, name: string): void =>
+    ask({
+      kind: "reason",
+      question: `Hands-on time of ${name}, in minutes, and why the log does not tell it?`,
+      reasons: [],
+      byWord: true,
+      hint: "minutes and words: 45 worked on before it was typed",
+      drafts: (typed) => {
+        const [, minutes = "", reason = ""] = /^\s*(\d{1,4})\s+(\S.*)$/.exec(typed) ?? [];
+        return reason === ""
+          ? null
+          : [{ type: "time_corrected", work, minutes: Number(minutes), reason: reason.trim() }];
+      },
+    });
+
   /** What a finding leads to: each way asks for what it needs. */
   const followUp = (concern: Concern, way: FollowUp): void => {
     const plain = { type: "followed_up", event: concern.event, way } as const;
@@ -401,7 +426,7 @@ export function useBenchHand({
   };
 
   const reopen = (): void => {
-    if (!actor.roles.includes("lead")) return stop("A lead reopens a released job: ask one to take over.");
+    if (!actor.roles.includes("lead")) return stop("A lead reopens a job that has ended: ask one to take over.");
     ask({
       kind: "reason",
       question:
@@ -500,6 +525,8 @@ export function useBenchHand({
     cause: (symptom: string, suspect: string | null) =>
       inTurn(() => keep([{ type: "cause_said", symptom, suspect }], null)),
     releaseWork,
+    correctTime,
+    outcome,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),
     /** Esc: a question of reason is left; a questioned value is kept as it was typed. */

@@ -75,6 +75,7 @@ export function IntakeForm({
   procedures,
   sets,
   tallies,
+  outcomes,
 }: {
   machines: IntakeMachine[];
   /** There are more machines than are listed: others are looked for by their words. */
@@ -84,6 +85,8 @@ export function IntakeForm({
   /** What may be said of a machine, by kind; and how often each suspect was right, by model. */
   sets: SymptomSet[];
   tallies: Record<string, Tally[]>;
+  /** What came of each work so far, by procedure. */
+  outcomes: Record<string, { how: string; count: number }[]>;
 }) {
   "use no memo";
   const [machines, setMachines] = useState(listed);
@@ -272,6 +275,11 @@ export function IntakeForm({
             ))}
           </select>
         </label>
+        {chosen !== undefined && outcomes[chosen.id] && (
+          <p className="text-[15px] text-soft">
+            what came of it so far: {outcomes[chosen.id]?.map(({ how, count }) => `${how} ${count}`).join(" · ")}
+          </p>
+        )}
         {chosen !== undefined && chosen.positions.length > 0 && (
           <label key={chosen.id} className="flex flex-col gap-1 font-semibold">
             Where on the machine

@@ -134,6 +134,9 @@ export function Sheet({
           </>
         )}
       </Block>
+      <Block title="Time" lines={sheet.times}>
+        {(line) => line}
+      </Block>
       <Block title="Notes" lines={sheet.notes}>
         {(line) => line}
       </Block>

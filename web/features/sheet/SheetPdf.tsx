@@ -233,6 +233,7 @@ function sectionsOf(sheet: SheetData): Section[] {
     },
     { title: "Counted out and in", lines: [<Line key="tray">{sheet.tray.join(" · ")}</Line>] },
     { title: "Left, and what it means", lines: left },
+    { title: "Time", lines: sheet.times.map((line, i) => <Line key={i}>{line}</Line>) },
     { title: "Notes", lines: sheet.notes.map((note, i) => <Line key={i}>{note}</Line>) },
     { title: "Next", lines: sheet.next.map((line, i) => <Line key={i}>{line}</Line>) },
     {

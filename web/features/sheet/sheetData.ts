@@ -10,6 +10,7 @@ import {
   figure,
   findingOf,
   fold,
+  handsOn,
   isEvent,
   itemName,
   type JobEvent,
@@ -45,10 +46,11 @@ import {
   walk,
   workName,
   workOfRow,
+  worksOf,
   worksStanding,
 } from "@averin/core";
 import { type OwnerPart, ownerPart } from "./ownerPart.ts";
-import { dayOf } from "../../ui/times.ts";
+import { dayOf, timeWords } from "../../ui/times.ts";
 
 export type ReadingRow = {
   name: string;
@@ -73,6 +75,8 @@ export type SheetData = {
   back: { words: string; standing: readonly string[] } | null;
   /** What its owner reads, in plain words. */
   owner: OwnerPart;
+  /** How long people had their hands on it, for the shop. */
+  times: string[];
   /** What was done on it, where that is more than the one work of its title. */
   works: string[];
   stops: { text: string; cleared: string | null }[];
@@ -278,6 +282,14 @@ function apartOf(bench: Bench, state: JobState): SheetData["apart"] {
   });
 }
 
+/** Hands-on time by work, for the shop's own record. */
+const timesOf = (bench: Bench, state: JobState): string[] =>
+  handsOn(bench, state).flatMap((hands) => {
+    if (hands.minutes === 0 && hands.corrected === null) return [];
+    const work = worksOf(bench).find(({ id }) => id === hands.work);
+    return [`${work ? workName(work) : "What belongs to no single work"}: ${timeWords(hands)}`];
+  });
+
 /** Each work of a job that has several: why it is there, and what became of it. */
 function worksOfSheet(bench: Bench, state: JobState): string[] {
   const standing = worksStanding(bench, state);
@@ -349,6 +361,7 @@ export function sheetData(
     back,
     owner: ownerPart(bench, state, next),
     works: worksOfSheet(bench, state),
+    times: timesOf(bench, state),
     complaint: `Came in ${dayOf(opened.at)} for: ${complaint}${symptom === "" ? "" : ` (${symptom})`}`,
     stops: stopsOf(bench, state).map(({ text, cleared }) => ({
       text,

@@ -84,6 +84,28 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
 }
 
 const ENDED = ENDS.map((stage) => `'${stage}'`).join(", ");
+/** What came of works, by procedure: how often each was told. */
+export async function outcomesOf(db: Database): Promise<Record<string, { how: string; count: number }[]>> {
+  const rows = await db.sequelize.query<{ procedureId: string; how: string; count: number }>(
+    `SELECT procedureId, how, COUNT(*) AS count FROM job_outcomes GROUP BY procedureId, how
+      ORDER BY procedureId, count DESC LIMIT 2000`,
+    { type: QueryTypes.SELECT },
+  );
+  const all: Record<string, { how: string; count: number }[]> = {};
+  for (const { procedureId, how, count } of rows) (all[procedureId] ??= []).push({ how, count: Number(count) });
+  return all;
+}
+
+/** Ended jobs of a machine of which nobody has told what came of them, the newest first. */
+export async function untold(db: Database, machineId: string): Promise<{ id: string; number: string; work: string }[]> {
+  return db.sequelize.query(
+    `SELECT j.id, j.number, w.work FROM jobs j JOIN job_summaries s ON s.jobId = j.id JOIN job_words w ON w.jobId = j.id
+      LEFT JOIN job_outcomes o ON o.jobId = j.id
+      WHERE j.machineId = :machineId AND s.stage IN (${ENDED}) AND o.jobId IS NULL ORDER BY j.openedAt DESC LIMIT 3`,
+    { type: QueryTypes.SELECT, replacements: { machineId } },
+  );
+}
+
 /** Where a job may stand before it is released, for an index to go by. */
 const OPEN_STAGES = [...STAGES, "ready", "parked"].map((stage) => `'${stage}'`).join(", ");
 

@@ -9,10 +9,20 @@ import {
   summarise,
   tellsWords,
   wordsOf,
+  worksOf,
 } from "@averin/core";
 import { type Model, type ModelStatic, QueryTypes, type WhereOptions } from "sequelize";
 import type { MakeNullishOptional } from "sequelize/types/utils";
-import type { Database, FitRow, JobCauseRow, JobWorkRow, ReadingRow, TorqueRow, Tx } from "../database.ts";
+import type {
+  Database,
+  FitRow,
+  JobCauseRow,
+  JobOutcomeRow,
+  JobWorkRow,
+  ReadingRow,
+  TorqueRow,
+  Tx,
+} from "../database.ts";
 import { benchOf, eventsOf, jobAtBench, jobsAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
 
@@ -65,6 +75,12 @@ function workRows(jobId: string, { opened, added, dropped }: JobState): JobWorkR
   return [row(FIRST_WORK, opened.body.procedure.hash, opened.body.position), ...further];
 }
 
+const outcomeRows = (jobId: string, bench: Bench, { outcomes }: JobState): JobOutcomeRow[] =>
+  [...outcomes].map(([work, { body }]) => {
+    const procedureId = worksOf(bench).find(({ id }) => id === work)?.of ?? bench.procedure.id;
+    return { jobId, work, procedureId, how: body.how };
+  });
+
 const causeRows = (jobId: string, { causes }: JobState): JobCauseRow[] =>
   [...causes].map(([symptom, { body }]) => ({ jobId, symptom, suspect: body.suspect }));
 
@@ -77,6 +93,10 @@ export async function projectWorks(db: Database, jobId: string, state: JobState,
 const wordsRow = (jobId: string, bench: Bench, state: JobState) => ({
   ...{ jobId, work: jobTitle(bench, state).slice(0, 200), words: wordsOf(bench, state) },
 });
+
+/** Whether somebody writes in this job for the first time: who worked at it is among its words. */
+const isFirstOf = ({ events }: JobState, { number, by }: JobEvent): boolean =>
+  !events.some((earlier) => earlier.number < number && earlier.by.name === by.name);
 
 /** Brings the read tables in line with the log after `fresh` lines, within the same transaction. */
 export async function project(
@@ -101,8 +121,13 @@ export async function project(
     await db.causes.destroy({ where: { jobId }, transaction });
     await db.causes.bulkCreate(causeRows(jobId, state), { transaction });
   }
+  if (gone.length > 0 || fresh.some(({ body }) => body.type === "outcome_said")) {
+    await db.outcomes.destroy({ where: { jobId }, transaction });
+    await db.outcomes.bulkCreate(outcomeRows(jobId, bench, state), { transaction });
+  }
   await db.summaries.upsert(summaryRow(jobId, bench, state), { transaction });
-  if (fresh.some(({ body }) => tellsWords(body))) await db.words.upsert(wordsRow(jobId, bench, state), { transaction });
+  if (fresh.some((event) => tellsWords(event.body) || isFirstOf(state, event)))
+    await db.words.upsert(wordsRow(jobId, bench, state), { transaction });
 }
 
 export async function insert(db: Database, jobId: string, events: readonly JobEvent[], transaction: Tx): Promise<void> {
@@ -187,6 +212,7 @@ export async function rebuildReadTables(db: Database): Promise<{ jobs: number; d
       await putRight("readings", db.readings, derived.readings);
       await putRight("fits", db.fits, derived.fits);
       await putRight("torques", db.torques, derived.torques);
+      await putRight("job_outcomes", db.outcomes, outcomeRows(jobId, bench, state));
       await putRight("job_causes", db.causes, causeRows(jobId, state));
       await putRight("job_summaries", db.summaries, [summary]);
       await putRight("job_words", db.words, [wordsRow(jobId, bench, state)]);

@@ -13,7 +13,7 @@ import {
 import type { Database } from "../database.ts";
 import { talliesOf } from "../symptoms/read.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { findJobs, jobById, jobLines } from "./read.ts";
+import { findJobs, jobById, jobLines, outcomesOf, untold } from "./read.ts";
 import { intakeSchema, workSchema } from "./schema.ts";
 import { appendEvents, openJob } from "./store.ts";
 import { rebuildReadTables } from "./tables.ts";
@@ -174,4 +174,21 @@ test("handed back it is not released: its statement comes back first, and what w
   await expect(appendEvents(db, jobId, line({ type: "noted", text: "x" }), tobin)).rejects.toThrow(
     /handed back and is closed/,
   );
+});
+
+test("what came of a work is told once the job has ended, by whoever heard it, and counted by procedure", async () => {
+  const [edda, tobin] = [await actorCalled(db, "Edda Vane"), await actorCalled(db, "Tobin Hask")];
+  const jobId = await newJob(QUAD, axle);
+  const told: Draft = { type: "outcome_said", work: "w1", how: "came back", words: "phone, clicks again" };
+  await expect(appendEvents(db, jobId, line(told), edda)).rejects.toThrow(/has not ended/);
+  await appendEvents(db, jobId, line({ type: "job_handed_back", said: "hand back", words: "x" }), tobin);
+  const machineId = (await db.machines.findOne({ where: { mark: QUAD } }))?.get("id") as string;
+  expect((await untold(db, machineId)).map(({ id }) => id)).toContain(jobId);
+  await appendEvents(db, jobId, line(told), edda);
+  expect((await untold(db, machineId)).map(({ id }) => id)).not.toContain(jobId);
+  expect((await outcomesOf(db))["axle-joint-outboard"]).toEqual([{ how: "came back", count: 1 }]);
+  await expect(appendEvents(db, jobId, line({ ...told, work: "w4" }), edda)).rejects.toThrow(
+    "That is no work of this job.",
+  );
+  expect((await rebuildReadTables(db)).differences).toEqual([]);
 });

@@ -80,7 +80,15 @@ async function withdraw(db: Database, jobId: string, state: JobState, transactio
   );
   await db.rechecks.update(
     { doneBy: null, doneAt: null, note: null },
-    { where: { jobId: { [Op.ne]: jobId }, note: [SET_ANEW, SEEN_WELL], doneAt: new Date(release.at), doneBy: release.by.name }, transaction },
+    {
+      where: {
+        jobId: { [Op.ne]: jobId },
+        note: [SET_ANEW, SEEN_WELL],
+        doneAt: new Date(release.at),
+        doneBy: release.by.name,
+      },
+      transaction,
+    },
   );
 }
 

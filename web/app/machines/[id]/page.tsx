@@ -6,9 +6,11 @@ import { livesOf } from "@/server/machines/lives";
 import { machineById } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
+import { untold } from "@/server/jobs/read";
 import { rechecksOpen } from "@/server/machines/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
+import Link from "next/link";
 
 export const dynamic = "force-dynamic";
 
@@ -18,6 +20,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, null);
   const own = await ownFigures(db, machine.id);
   const rechecks = await rechecksOpen(db, [machine.id]);
+  const ended = await untold(db, machine.id);
   const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
   const lives = await livesOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
@@ -58,6 +61,21 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           <section aria-label="To be looked at again" className="pb-8">
             <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">To be looked at again</h2>
             <Rechecks lines={rechecks} marks={false} />
+          </section>
+        )}
+        {ended.length > 0 && (
+          <section aria-label="What came of it" className="pb-8">
+            <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">What came of it?</h2>
+            <p className="py-1 text-soft">Nobody has told yet. Ask its owner, and say it where the job ended.</p>
+            <ul>
+              {ended.map((job) => (
+                <li key={job.id} className="border-b border-line">
+                  <Link href={`/jobs/${job.id}`} className="flex min-h-[48px] items-center gap-3 underline">
+                    <span className="figure">{job.number}</span> {job.work}
+                  </Link>
+                </li>
+              ))}
+            </ul>
           </section>
         )}
         {lives.length > 0 && <Lives lives={lives} />}

@@ -1,0 +1,27 @@
+import { jobAt } from "../../testingBench.ts";
+import { BREAK_MINUTES, handsOn } from "./index.ts";
+
+// Times are invented.
+const at = (minute: number): string => new Date(Date.parse("2026-11-23T10:00:00.000Z") + minute * 60_000).toISOString();
+
+test("hands-on time is what lies between lines, breaks cut out; somebody may put it right, and the log stands beside", () => {
+  const job = jobAt("off:cover");
+  job.events = job.events.map((event) => ({ ...event, at: at(0) }));
+  const type = (minute: number): void => {
+    job.clock = at(minute);
+    job.append({ type: "noted", text: "x" });
+  };
+  const removed = (minute: number): void => {
+    job.clock = at(minute);
+    job.append({ type: "part_removed", entry: "cover" } as never);
+  };
+  removed(7);
+  type(7 + BREAK_MINUTES + 1);
+  removed(7 + BREAK_MINUTES + 6);
+  expect(handsOn(job.shop, job.state)).toEqual([{ work: "w1", minutes: 12, corrected: null }]);
+  job.keep({ type: "time_corrected", work: "w1", minutes: 30, reason: "washed parts meanwhile" });
+  expect(handsOn(job.shop, job.state)[0]).toMatchObject({ minutes: 12, corrected: { minutes: 30 } });
+  expect(job.offer({ type: "time_corrected", work: "w7", minutes: 30, reason: "x" })).toMatchObject({
+    error: { message: "That is no work of this job." },
+  });
+});

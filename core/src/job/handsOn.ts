@@ -1,0 +1,41 @@
+import type { Bench } from "./bench.ts";
+import { doneAt } from "./events.ts";
+import { type JobState, slotKeyOf } from "./fold.ts";
+import { workOfRow, worksInJob } from "./worksOf.ts";
+
+/** A longer gap between two lines is a break, or a wait: nobody had a hand on it. Common practice, no source. */
+export const BREAK_MINUTES = 20;
+const MINUTE_MS = 60_000;
+
+/** How long people had their hands on a work, in whole minutes, by the log; and as somebody put it right. */
+export type HandsOn = {
+  work: string | null;
+  minutes: number;
+  corrected: { minutes: number; by: string; reason: string } | null;
+};
+
+/**
+ * Time at the bench by the log alone: what lies between a line and the one before it went into that line, breaks cut out.
+ * By work; `work` null for what several need and what belongs to none. Lines that were typed without a server count by
+ * when they were typed.
+ */
+export function handsOn(bench: Bench, state: JobState): HandsOn[] {
+  const spent = new Map<string | null, number>();
+  let before: number | null = null;
+  for (const event of state.events) {
+    const at = Date.parse(doneAt(event));
+    const gap = before === null ? 0 : at - before;
+    before = Math.max(before ?? at, at);
+    if (gap <= 0 || gap > BREAK_MINUTES * MINUTE_MS) continue;
+    const key = slotKeyOf(event.body);
+    const work = key === null ? null : (workOfRow(bench, key.split(":")[1] ?? "")?.id ?? null);
+    spent.set(work, (spent.get(work) ?? 0) + gap);
+  }
+  const rows = [...worksInJob(bench, state).map(({ id }): string | null => id), null];
+  return rows.flatMap((work): HandsOn[] => {
+    const minutes = Math.round((spent.get(work) ?? 0) / MINUTE_MS);
+    const line = state.times.get(work ?? "");
+    const corrected = line ? { minutes: line.body.minutes, by: line.by.name, reason: line.body.reason } : null;
+    return minutes === 0 && corrected === null && work === null ? [] : [{ work, minutes, corrected }];
+  });
+}
