@@ -47,7 +47,21 @@ const VIEWS: View[] = [
       await page.waitForURL(/find=/);
     },
   },
-  { name: "intake", size: DESK, theme: "light", show: (page) => page.goto("/intake").then(() => undefined) },
+  {
+    name: "intake",
+    size: DESK,
+    theme: "light",
+    show: async (page) => {
+      await page.goto("/intake");
+      await page
+        .getByLabel("Machine", { exact: true })
+        .selectOption({ label: "Ridge sled 5 · Skarnvik Firn 800 2021" });
+      await page.getByRole("checkbox", { name: "track rubs one side" }).check();
+      await page.getByRole("checkbox", { name: "growls or vibrates" }).check();
+      await page.getByRole("button", { name: "Track tension and alignment" }).click();
+      await page.evaluate(() => window.scrollTo(0, 0));
+    },
+  },
   {
     name: "bench-measure",
     size: DESK,
@@ -125,10 +139,10 @@ const VIEWS: View[] = [
     },
   },
   {
-    name: "sled-gaps",
+    name: "bench-works",
     size: DESK,
     theme: "light",
-    show: (page) => openBench(page, "Ridge sled 5"),
+    show: (page) => openBench(page, "Works sled 12").then(() => page.getByRole("button", { name: "Seen" }).click()),
   },
   {
     name: "sled-bearings",

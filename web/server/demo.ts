@@ -15,6 +15,7 @@ import {
   interpret,
   nextTask,
   openPoints,
+  HAND_BACK_WORD,
   RELEASE_WORD,
   sourceSchema,
   specSchema,
@@ -27,7 +28,7 @@ import {
 } from "@averin/core";
 import { type Database } from "./database.ts";
 import { jobById, type OpenedJob } from "./jobs/read.ts";
-import { intakeSchema } from "./jobs/schema.ts";
+import { intakeSchema, workSchema } from "./jobs/schema.ts";
 import { appendEvents, openJob } from "./jobs/store.ts";
 import { addMachine } from "./machines/store.ts";
 import { anyPeople } from "./people/read.ts";
@@ -45,6 +46,10 @@ const demoSchema = z.object({
       meter: z.number(),
       complaint: z.string(),
       symptom: intakeSchema.shape.symptom,
+      symptoms: intakeSchema.shape.symptoms,
+      position: intakeSchema.shape.position,
+      /** Works beside the first. */
+      works: z.array(workSchema.omit({ id: true, from: true })).default([]),
       takenInBy: z.string(),
       by: z.string(),
       /** How long ago its first line was written, and its last, in hours before the demo is filled. */
@@ -58,6 +63,9 @@ const demoSchema = z.object({
       signedBy: z.string().optional(),
       signedBecause: z.string().optional(),
       releasedBy: z.string().optional(),
+      /** Ended without a release, by whom and with which words. */
+      handedBack: z.object({ by: z.string(), words: z.string() }).optional(),
+      parked: z.string().optional(),
     }),
   ),
   books: z.array(
@@ -150,7 +158,8 @@ async function seedJob(
     meter: job.meter,
     procedure: job.procedure,
     complaint: job.complaint,
-    symptom: job.symptom,
+    ...{ symptom: job.symptom, symptoms: job.symptoms, position: job.position },
+    works: job.works.map((work) => ({ ...work, id: randomUUID() })),
   });
   if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > nth) return;
   const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
@@ -174,6 +183,11 @@ async function seedJob(
   }
   if (job.releasedBy !== undefined)
     await append([{ type: "job_released", said: RELEASE_WORD }], person(job.releasedBy));
+  if (job.parked !== undefined) await append([{ type: "job_parked", reason: job.parked, on: null }], person(job.by));
+  if (job.handedBack !== undefined) {
+    const { by, words } = job.handedBack;
+    await append([{ type: "job_handed_back", said: HAND_BACK_WORD, words }], person(by));
+  }
 }
 
 const BEGUN = 0;

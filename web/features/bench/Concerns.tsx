@@ -40,10 +40,11 @@ export function Concerns({
   onWork: (concern: Concern) => void;
 }) {
   if (state.released) return null;
+  const all = concernsOf(bench, state);
   const lately = new Set(state.events.slice(-LATELY).map(({ id }) => id));
-  const concerns = concernsOf(bench, state).filter(
-    (one) => task === null || one.task === task || (lately.has(one.event) && followedWords(one) === null),
-  );
+  // Of what was found elsewhere only the last, so that the step in hand keeps its place.
+  const justFound = all.findLast((one) => lately.has(one.event) && followedWords(one) === null);
+  const concerns = all.filter((one) => task === null || one.task === task || one === justFound);
   if (concerns.length === 0) return null;
   return (
     <section aria-label="What was found" className="flex flex-col gap-2">

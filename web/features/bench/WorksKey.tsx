@@ -145,7 +145,7 @@ function WorkRow({
         {live && open > 0 && <span className="figure text-[15px] text-soft"> · {open} open</span>}
       </p>
       {hands && (hands.minutes > 0 || hands.corrected) && (
-        <p className="figure w-full text-[15px] text-soft">{timeWords(hands)}</p>
+        <p className="w-full text-[15px] text-soft">{timeWords(hands)}</p>
       )}
       {live && (
         <p className="flex w-full flex-wrap gap-2">
