@@ -53,9 +53,7 @@ const VIEWS: View[] = [
     theme: "light",
     show: async (page) => {
       await page.goto("/intake");
-      await page
-        .getByLabel("Machine", { exact: true })
-        .selectOption({ label: "Ridge sled 5 · Skarnvik Firn 800 2021" });
+      await page.locator("select[name=machine]").selectOption({ label: "Ridge sled 5 · Skarnvik Firn 800 2021" });
       await page.getByRole("checkbox", { name: "track rubs one side" }).check();
       await page.getByRole("checkbox", { name: "growls or vibrates" }).check();
       await page.getByRole("button", { name: "Track tension and alignment" }).click();
