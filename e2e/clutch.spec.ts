@@ -30,7 +30,10 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await page.getByRole("checkbox", { name: "clutch slips under load" }).press("Space");
   const first = page.getByRole("region", { name: "Look at first" }).getByRole("listitem");
   await expect(first.first()).toContainText("no play at the lever");
-  await first.filter({ hasText: "springs short" }).getByRole("button", { name: "Clutch pack, coil springs" }).press("Enter");
+  await first
+    .filter({ hasText: "springs short" })
+    .getByRole("button", { name: "Clutch pack, coil springs" })
+    .press("Enter");
   await expect(page.getByLabel("What is worked on")).toHaveValue("clutch-coil-spring");
   await page.getByRole("button", { name: "Open the job" }).press("Enter");
   await expect(page.getByLabel("Entry line")).toBeVisible();

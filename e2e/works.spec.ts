@@ -91,7 +91,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(main).toContainText("Handed back, not released. not to be moved, it has no brake");
   const owner = page.getByRole("region", { name: "For the owner" });
-  await expect(owner).toContainText("spindles, left and right: blocked, takes no grease");
+  await expect(owner).toContainText("Spindles, left and right: blocked, takes no grease");
   await expect(owner).toContainText("Brake service, not finished");
   await page.goto(shop.url);
   await expect(page.getByRole("region", { name: "Due again" })).toContainText(

@@ -88,7 +88,7 @@ export {
   tools,
 } from "./line.ts";
 export { figuresChanged } from "./figuresChanged.ts";
-export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
+export { openPoints, ranges, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
 export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";

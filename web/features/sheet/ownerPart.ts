@@ -5,16 +5,15 @@ import {
   concernsOf,
   countOf,
   decisionFor,
-  eventSentence,
   followedWords,
   isEvent,
   itemName,
   type JobState,
   judgeItem,
-  type MeasurePoint,
   partOf,
+  pointOf,
   pullList,
-  verdictSentence,
+  ranges,
   workName,
   worksInJob,
 } from "@averin/core";
@@ -24,27 +23,53 @@ export type OwnerPart = { title: string; none: string; lines: string[] }[];
 
 const numbers = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
 
+/** Several of one thing that are alike, in one line: "friction 6–9: glazed". */
+function alike(rows: readonly { name: string; item: number; said: string }[]): string[] {
+  const groups = new Map<string, { name: string; said: string; items: number[] }>();
+  for (const { name, item, said } of rows) {
+    const key = `${name}: ${said}`;
+    const group = groups.get(key) ?? { name, said, items: [] };
+    group.items.push(item);
+    groups.set(key, group);
+  }
+  return [...groups.values()].map(({ name, said, items }) => {
+    const which = items.some((item) => item > 0) ? ` ${ranges(items)}` : "";
+    return `${upper(name)}${which}: ${said}`;
+  });
+}
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What a verdict means to somebody who does not measure. */
+const PLAINLY: Partial<Record<string, string>> = {
+  ...{ near: "near the end of its wear", undecided: "at its limit, too close to call", past: "past its limit" },
+};
+
 /** What was seen or read and is not simply well, also what was put right since. */
 function foundOf(bench: Bench, state: JobState): string[] {
   const seen = state.events.flatMap((event) => {
     if (!isEvent(event, "finding_recorded") || state.struck.has(event.id)) return [];
-    return event.body.leads === null || event.body.leads === "keep" ? [] : [eventSentence(bench, state, event)];
+    const { point: id, item, word, means, leads } = event.body;
+    const point = pointOf(bench.procedure, id);
+    if (!point || leads === null || leads === "keep") return [];
+    const part = partOf(bench.procedure, point.on);
+    const several = part !== undefined && countOf(state, part.id) > 1;
+    const name = several ? `${point.name.toLowerCase()}, ${part.one ?? part.name}` : point.name;
+    return [{ name, item: several ? item : 0, said: `${word}, ${means}` }];
   });
   const read = activePoints(bench, state).flatMap((point) => {
     if (point.kind !== "measure" || point.spec === undefined) return [];
     const part = partOf(bench.procedure, point.on);
     const count = part ? countOf(state, part.id) : 1;
-    return numbers(count).flatMap((item) =>
-      readingFound(state, point, item, part && count > 1 ? itemName(part, item, count) : ""),
-    );
+    return numbers(count).flatMap((item) => {
+      const judged = judgeItem(state, point, item, "found") ?? judgeItem(state, point, item, "left");
+      const said = PLAINLY[judged?.verdict ?? ""];
+      if (said === undefined) return [];
+      const several = part !== undefined && count > 1;
+      const name = several ? `${point.name.toLowerCase()}, ${part.one ?? part.name}` : point.name;
+      return [{ name, item: several ? item : 0, said }];
+    });
   });
-  return [...new Set([...seen, ...read])];
-}
-
-function readingFound(state: JobState, point: MeasurePoint, item: number, which: string): string[] {
-  const judged = judgeItem(state, point, item, "found") ?? judgeItem(state, point, item, "left");
-  if (judged?.verdict == null || judged.verdict === "new" || judged.verdict === "serviceable") return [];
-  return [`${which === "" ? point.name : `${which}, ${point.name.toLowerCase()}`}: ${verdictSentence(judged)}`];
+  return alike([...seen, ...read]);
 }
 
 /** What was done: the works, what went in new, and what was put right on the way. */
@@ -72,7 +97,8 @@ function leftFor(bench: Bench, state: JobState): string[] {
     });
   });
   const found = concernsOf(bench, state).map(
-    (concern) => `${concern.text}; ${followedWords(concern) ?? "nothing done about it yet"}`,
+    (concern) =>
+      `${concern.text}; ${followedWords(concern) ?? (concern.weight === "watch" ? "stays for now" : "nothing done about it yet")}`,
   );
   const dropped = [...state.dropped.values()].map(({ body }) => `Not done: ${body.reason}`);
   return [...parts, ...found, ...dropped];
