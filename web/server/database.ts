@@ -489,7 +489,7 @@ export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
   ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
-  ...(["parts", "presets", "settings", "procedures"] as const),
+  ...(["parts", "presets", "settings", "procedures", "people"] as const),
 ];
 const CHANGES = [
   ...["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"],

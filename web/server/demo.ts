@@ -17,6 +17,7 @@ import {
   openPoints,
   HAND_BACK_WORD,
   RELEASE_WORD,
+  secondLooks,
   sourceSchema,
   specSchema,
   storePartSchema,
@@ -170,6 +171,14 @@ async function seedJob(
   for (const [i, drafts] of lines.entries()) {
     const share = lines.length < 2 ? 1 : i / (lines.length - 1);
     await append(drafts, person(job.by), (from ?? 0) + ((to ?? 0) - (from ?? 0)) * share);
+  }
+  if (job.until === null) {
+    const { bench, events } = await jobById(db, id);
+    const other = [...people.values()].find(({ name, roles }) => name !== job.by && roles.includes("technician"));
+    for (const { task } of secondLooks(bench, fold(events)).filter(({ seen }) => !seen)) {
+      const saw = "firm, and it stays so";
+      await append([{ type: "second_look", task: task.id, saw, well: true }], other ?? person(job.by));
+    }
   }
   if (job.signedBy !== undefined) {
     const { bench, events } = await jobById(db, id);

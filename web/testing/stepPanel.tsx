@@ -33,6 +33,7 @@ export function stepOnScreen(
       onPark={none}
       onHandBack={none}
       onCause={none}
+      onLook={none}
       onOutcome={none}
       concerns={{ onFollow: none, onOwner: none, onWork: none }}
     />,

@@ -13,6 +13,7 @@ import { fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
+import { acceptSecondLook } from "./secondLook.ts";
 import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
@@ -211,6 +212,8 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       }
       return yes({ type: "job_released", rechecks: rechecksOf(bench, state) });
     }
+    case "second_look":
+      return acceptSecondLook(bench, state, draft, by);
     case "followed_up":
       return acceptFollowUp(bench, state, draft);
     case "owner_said":

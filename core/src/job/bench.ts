@@ -80,6 +80,8 @@ export type Bench = {
   /** The shop's own way of each school it has said one for, by the question's id. */
   presets: Record<string, string>;
   labour: z.infer<typeof labourSchema> | null;
+  /** How many people work at benches here: where it is one, a second look is their own. Absent: several. */
+  hands?: number;
 };
 
 /** The way a shop goes by: its own word, or what the procedure starts with. */

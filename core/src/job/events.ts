@@ -79,6 +79,7 @@ const jobDrafts = [
     minutes: z.int().min(0).max(10_000),
     reason: text,
   }),
+  z.strictObject({ type: z.literal("second_look"), task: z.string().min(1).max(200), saw: text, well: z.boolean() }),
   z.strictObject({
     type: z.literal("outcome_said"),
     work: z.string().min(1).max(4),
@@ -162,6 +163,8 @@ const jobBodies = [
   z.object({ type: z.literal("cause_said"), symptom: words, suspect: words.nullable(), what: words }),
   /** Hands-on time of a work as somebody puts it right; by itself it is worked out from the log. */
   z.object({ type: z.literal("time_corrected"), work: words, minutes: whole, reason: words }),
+  /** A second pair of eyes on a task: what was seen; `own` where the shop has only one. */
+  z.object({ type: z.literal("second_look"), undoes, task: words, saw: words, well: z.boolean(), own: z.boolean() }),
   z.object({ type: z.literal("outcome_said"), work: words, how: z.enum(OUTCOMES), words }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),

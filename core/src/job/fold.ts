@@ -31,6 +31,8 @@ export type JobState = {
   ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
   /** What each symptom turned out to be. */
   causes: ReadonlyMap<string, EventOf<"cause_said">>;
+  /** The last second look at each task. */
+  looks: ReadonlyMap<string, EventOf<"second_look">>;
   /** What came of each work. */
   outcomes: ReadonlyMap<string, EventOf<"outcome_said">>;
   /** Hands-on time as somebody put it right, by work. */
@@ -69,6 +71,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   let released: JobState["released"] = null;
   let parked: EventOf<"job_parked"> | null = null;
   const follows: EventOf<"followed_up">[] = [];
+  const looks = new Map<string, EventOf<"second_look">>();
   const outcomes = new Map<string, EventOf<"outcome_said">>();
   const times = new Map<string, EventOf<"time_corrected">>();
   const causes = new Map<string, EventOf<"cause_said">>();
@@ -99,6 +102,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     } else if (isEvent(event, "job_parked")) parked = event;
     else if (isEvent(event, "job_resumed")) parked = null;
     else if (isEvent(event, "followed_up")) follows.push(event);
+    else if (isEvent(event, "second_look")) looks.set(event.body.task, event);
     else if (isEvent(event, "outcome_said")) outcomes.set(event.body.work, event);
     else if (isEvent(event, "time_corrected")) times.set(event.body.work, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
@@ -125,7 +129,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid, causes, times, outcomes },
+    ...{ parked, follows, ownerSaid, causes, times, outcomes, looks },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

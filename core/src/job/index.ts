@@ -94,6 +94,7 @@ export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";
 export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";
+export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";
 export { type Stage, STAGES, type Task } from "./task.ts";

@@ -9,6 +9,7 @@ import type { Bench } from "./bench.ts";
 import { concernsOf, isAsked } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
+import { secondLooks } from "./secondLook.ts";
 import { skipSays } from "./skips.ts";
 import type { Stage, Task } from "./task.ts";
 import { walk } from "./walk.ts";
@@ -100,7 +101,10 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     waiting: (task: Task) => waitingSlots(bench, state, task),
     named: (slot: Slot) => slotName(bench, state, slot),
   };
-  const all = [...undone, ...openOf(look), ...strayPoints(state)];
+  const looks = secondLooks(bench, state).flatMap(({ task, asks, seen }): OpenPoint[] =>
+    seen ? [] : [{ key: `second:${task.id}`, group: "prove", text: `second look: ${asks}`, task: task.id, hard: true }],
+  );
+  const all = [...undone, ...openOf(look), ...looks, ...strayPoints(state)];
   // What stops the work stands before everything else.
   return [...all.filter(isStop), ...all.filter((point) => !isStop(point))];
 });

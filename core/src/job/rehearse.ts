@@ -28,6 +28,7 @@ import { fold } from "./fold.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
+import { secondLooks } from "./secondLook.ts";
 import { walk } from "./walk.ts";
 import { workOfRow, worksOf } from "./worksOf.ts";
 
@@ -54,6 +55,7 @@ const MOST_WALKS = 800;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
+const SECOND: Actor = { id: "second", name: "Second", roles: ["technician"] };
 const TECHNICIAN: Actor = { id: "rehearsal", name: "Rehearsal", roles: ["technician", "lead"] };
 
 /** How many of each there are: two, or in a pack three of the outer kind and two of the inner, so that they alternate. */
@@ -218,8 +220,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
   let clock = START;
   let lines = 0;
   const end = (at: string, message: string): Walked => ({ lines, fault: { at, message }, events, tasks: seen });
-  const keep = (draft: Draft): string | null => {
-    let answer = complete(bench, state, draft, TECHNICIAN);
+  const keep = (draft: Draft, by = TECHNICIAN): string | null => {
+    let answer = complete(bench, state, draft, by);
     const lacks = answer.ok ? undefined : answer.error.lacks;
     const gate = lacks?.what === "gate" ? (lacks.id ?? null) : null;
     // A gate that a lead may pass is passed: both ways on must be walked.
@@ -230,7 +232,7 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     }
     if (!answer.ok) return answer.error.message;
     const number = events.length + 1;
-    const event = { id: idOf(number), number, at: new Date(clock).toISOString(), by: TECHNICIAN, body: answer.value };
+    const event = { id: idOf(number), number, at: new Date(clock).toISOString(), by, body: answer.value };
     events = [...events, event];
     state = fold(events);
     // A wait is waited out, as a good technician does.
@@ -241,6 +243,12 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     const tasks = walk(bench, state);
     const task = nextTask(bench, state, tasks);
     if (task === null) {
+      for (const look of secondLooks(bench, state)) {
+        if (look.seen) continue;
+        const body = { type: "second_look", task: look.task.id, saw: "rehearsal", well: true } as const;
+        const refused = keep(body, SECOND);
+        if (refused) return end(look.task.id, refused);
+      }
       const stranger = isStranger(bench.procedure, manner);
       const open = unsigned(state, openPoints(bench, state)).filter((point) => {
         // A stranger's figures are withheld, so a lead answers for what could be compared with nothing.

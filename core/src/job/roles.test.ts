@@ -114,6 +114,7 @@ const PLACES: Record<Draft["type"], () => At> = {
   job_parked: () => ({ job: jobAt(null), draft: { type: "job_parked", reason: "parts are on order", on: null } }),
   job_resumed: () => ({ job: jobAt(null), draft: { type: "job_resumed" } }),
   job_handed_back: () => ({ job: jobAt(null), draft: { type: "job_handed_back", said: "hand back", words: "w" } }),
+  second_look: () => ({ job: jobAt(null), draft: { type: "second_look", task: "do:x", saw: "s", well: true } }),
   outcome_said: () => ({ job: jobAt(null), draft: { type: "outcome_said", work: "w1", how: "held", words: "w" } }),
   time_corrected: () => ({ job: jobAt(null), draft: { type: "time_corrected", work: "w1", minutes: 30, reason: "r" } }),
   cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),

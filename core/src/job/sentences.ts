@@ -42,6 +42,8 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `${body.text}: ${body.way}, ${body.words}`;
     case "owner_said":
       return `${body.name} (${body.by}): ${body.words}${body.agreed ? "" : "; not now"}`;
+    case "second_look":
+      return `second look${body.own ? ", their own" : ""}: ${body.saw}${body.well ? "" : "; it is not so"}`;
     case "outcome_said":
       return `what came of ${workNamed(bench, body.work)}: ${body.how}, ${body.words}`;
     case "time_corrected":

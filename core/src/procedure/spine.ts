@@ -108,6 +108,8 @@ const lockFields = {
   role: id.optional(),
   /** No signature stands for it: a wheel, an axle or a steering joint that is not locked is not handed over. */
   hard: z.boolean().optional(),
+  /** What another person than the one who locked it looks at, before the machine may go. */
+  second: sentence.optional(),
 };
 /** How a fastener is kept from turning after torque; a cotter needs its nut on to the next slot, never back. */
 const lockingSchema = z.discriminatedUnion("kind", [

@@ -19,6 +19,8 @@ const doSchema = z.strictObject({
   tells,
   /** Done once for the machine, whatever is worked on at other places of it in the same job: raised, set down. */
   once: z.boolean().optional(),
+  /** What another person than the one who did it looks at, before the machine may go. */
+  second: sentence.optional(),
   /** Of the proof: done before what is read for it, such as a ride before a hot reading; else after it. */
   early: z.boolean().default(false),
   /** What a second pair of hands does here, where there is one. */

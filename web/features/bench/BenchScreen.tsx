@@ -249,6 +249,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onPark={hand.park}
             onHandBack={hand.handBack}
             onCause={hand.cause}
+            onLook={hand.look}
             onOutcome={hand.outcome}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
             onPreset={(question, word) => void setPreset(question, word)}

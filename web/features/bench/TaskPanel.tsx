@@ -5,6 +5,8 @@ import {
   type OpenPoint,
   type Outcome,
   questionOf,
+  type SecondLook,
+  secondLooks,
   type Task,
   TASKS,
   toldAt,
@@ -35,6 +37,7 @@ export function TaskPanel(
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
     onPark: () => void;
+    onLook: (look: SecondLook, well: boolean) => void;
     onOutcome: (work: string, how: Outcome) => void;
     onCause: (symptom: string, suspect: string | null) => void;
     onHandBack: () => void;
@@ -53,6 +56,7 @@ export function TaskPanel(
     onHandBack,
     onCause,
     onOutcome,
+    onLook,
     concerns,
     ...rest
   } = props;
@@ -110,6 +114,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      <Second bench={props.bench} state={props.state} task={task} onLook={onLook} />
       <Concerns bench={props.bench} state={props.state} task={task.id} {...concerns} />
       {task.number === 1 && <ToolsAhead bench={props.bench} state={props.state} />}
       <ToldPanel {...rest} task={task} />
@@ -124,6 +129,38 @@ export function TaskPanel(
       )}
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
+  );
+}
+
+/** What another person looks at here: they say what they see, never by Enter alone. */
+function Second({
+  bench,
+  state,
+  task,
+  onLook,
+}: {
+  bench: Bench;
+  state: JobState;
+  task: Task;
+  onLook: (look: SecondLook, well: boolean) => void;
+}) {
+  const look = secondLooks(bench, state).find((one) => one.task.id === task.id);
+  if (!look || look.seen || state.released) return null;
+  return (
+    <section aria-label="Second look" className="border-2 border-petrol p-3">
+      <h2 className="caption">
+        a second pair of eyes{bench.hands === 1 ? ", your own" : `, not ${look.done.by.name}’s`}
+      </h2>
+      <p className="text-lg">{look.asks}</p>
+      <p className="mt-1 flex flex-wrap gap-2">
+        <button type="button" className="key" onClick={() => onLook(look, true)}>
+          It is so
+        </button>
+        <button type="button" className="key" onClick={() => onLook(look, false)}>
+          It is not so
+        </button>
+      </p>
+    </section>
   );
 }
 

@@ -28,6 +28,7 @@ import {
   RELEASE_WORD,
   SKIP_REASONS,
   standingOf,
+  type SecondLook,
   strikeOf,
   type Slot,
   slotName,
@@ -268,6 +269,20 @@ export function useBenchHand({
       question: `Releasing ${name}: nothing more is taken in it. Enter releases it; Esc leaves it.`,
       drafts: [{ type: "work_released", work }],
     });
+
+  const look = ({ task, asks, done }: SecondLook, well: boolean): void => {
+    if (done.by.id === actor.id && bench.hands !== 1) {
+      return stop(`${actor.name} did it: another person takes over, looks, and says what they see.`);
+    }
+    ask({
+      kind: "reason",
+      question: `${asks}. ${well ? "What do you see?" : "What do you see instead? It is done once more."}`,
+      reasons: [],
+      hint: "in your own words",
+      drafts: (typed) =>
+        typed.trim() === "" ? null : [{ type: "second_look", task: task.id, saw: typed.trim(), well }],
+    });
+  };
 
   const outcome = (work: string, how: Outcome): void =>
     ask({
@@ -527,6 +542,7 @@ export function useBenchHand({
     releaseWork,
     correctTime,
     outcome,
+    look,
     say: setSaid,
     onEnter: (typed: string) => inTurn(() => enter(typed)),
     /** Esc: a question of reason is left; a questioned value is kept as it was typed. */

@@ -3,7 +3,7 @@ import { specsOf, type Whose } from "../books/read.ts";
 import type { At, Database } from "../database.ts";
 import { partsOfBook } from "../parts/read.ts";
 import { gaugesOf, wrenchesOf } from "../tools/read.ts";
-import { labourOf, presetsOf } from "./read.ts";
+import { handsOf, labourOf, presetsOf } from "./read.ts";
 
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
@@ -28,6 +28,7 @@ export async function figuresOf(
     parts: await partsOfBook(db, bookId, transaction),
     presets: await presetsOf(db, transaction),
     labour: await labourOf(db, transaction),
+    hands: await handsOf(db, transaction),
   };
   figuresRead.set(key, { version, figures });
   return figures;

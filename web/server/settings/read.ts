@@ -7,6 +7,13 @@ export async function labourOf(db: Database, transaction: At): Promise<Bench["la
   return row ? labourSchema.parse(row.get("body")) : null;
 }
 
+/** How many people work at benches here. */
+export async function handsOf(db: Database, transaction: At): Promise<number> {
+  const people = await db.people.findAll({ attributes: ["roles"], transaction });
+  return people.filter((row) => (row.get("roles") as string[]).some((role) => role === "technician" || role === "lead"))
+    .length;
+}
+
 /** The shop's own way of each school it has said one for. */
 export async function presetsOf(db: Database, transaction: At): Promise<Record<string, string>> {
   const rows = await db.presets.findAll({ transaction });
