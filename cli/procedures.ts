@@ -1,7 +1,14 @@
 import { accessSync, constants, readFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
-import { procedureJsonSchema, readThrough, rehearse } from "@averin/core";
+import {
+  type Procedure,
+  procedureJsonSchema,
+  readThrough,
+  rehearse,
+  rehearseTogether,
+  type WorkAsked,
+} from "@averin/core";
 import { z } from "zod";
 import { sharedPieces, type Whole, wholeProcedure, wholeProcedures } from "../web/server/procedures/files.ts";
 import { keepProcedures, offerNewest } from "../web/server/procedures/store.ts";
@@ -47,7 +54,53 @@ function check(files: readonly string[]): number {
       process.stdout.write(`${whole.file}: whole; ${walks} walks, ${lines} lines, ${rate} a second\n`);
     }
   }
+  if (files.length === 0) wrong += checkTogether(chosen.flatMap(({ procedure }) => procedure ?? []));
   return wrong === 0 ? 0 : 1;
+}
+
+const buildsSchema = z.object({ together: z.array(z.array(z.string())) });
+const seconds = (from: number): string => ((Date.now() - from) / 1000).toFixed(1);
+
+/** Every two works that one machine can have and that share a step: in the shop's presets, then with answers by pairs. */
+function checkTogether(all: readonly Procedure[]): number {
+  const { together } = buildsSchema.parse(JSON.parse(readFileSync(path.join(SHIPPED, "machines/builds.json"), "utf8")));
+  let wrong = 0;
+  for (const thorough of [false, true]) {
+    const started = Date.now();
+    let pairs = 0;
+    let walks = 0;
+    for (const [a, b] of pairsOf(all, together)) {
+      const done = rehearseTogether([a, b], thorough);
+      walks += done.walks;
+      pairs += Number(done.walks > 0);
+      const faults = new Set(
+        done.faults.map(({ at, message }) => `${a.procedure.id} + ${b.procedure.id}: ${at}: ${message}`),
+      );
+      for (const fault of faults) process.stdout.write(`${fault}\n`);
+      wrong += faults.size;
+    }
+    const how = thorough ? "with answers by pairs" : "in the shop’s presets";
+    process.stdout.write(`${pairs} pairs of works ${how}: ${walks} walks, ${seconds(started)} s\n`);
+  }
+  return wrong;
+}
+
+/** Two works of one job: of two procedures, or of one at two places. */
+function* pairsOf(
+  all: readonly Procedure[],
+  together: readonly (readonly string[])[],
+): Generator<[WorkAsked, WorkAsked]> {
+  const onOne = (a: Procedure, b: Procedure): boolean =>
+    together.some((builds) => builds.includes(a.build) && builds.includes(b.build));
+  for (const [i, a] of all.entries()) {
+    for (const b of all.slice(i)) {
+      if (!onOne(a, b) || (a === b && !a.positions)) continue;
+      yield [
+        { id: "w1", procedure: a, position: a.positions?.[0]?.word ?? null },
+        { id: "w2", procedure: b, position: b.positions?.[a === b ? 1 : 0]?.word ?? null },
+      ];
+    }
+  }
 }
 
 const answersSchema = z.record(z.string(), z.string());

@@ -164,14 +164,16 @@ function wordAt(manner: Manner, key: string, words: readonly string[]): string {
  * The machines of a rehearsal: made in so many ways that every pair of words of their configuration which conditions can
  * tell apart is there together in one of them.
  */
-function machinesFor(procedure: Procedure): Record<string, string>[] {
+const machinesFor = (procedure: Procedure): Record<string, string>[] => pairwise(machineWords(procedure));
+
+function machineWords(procedure: Procedure): Record<string, string[]> {
   const asked = conditionsIn(procedure);
   const columns = machineFacts(procedure).map((key): [string, string[]] => {
     const named = asked.filter((c) => c.fact === machineFact(key));
     const words = figuresKnown(procedure).get(key)?.words ?? [];
     return [key, firstOfEach(words, (word) => JSON.stringify(named.map((c) => c.is.includes(word))))];
   });
-  return pairwise(Object.fromEntries(columns));
+  return Object.fromEntries(columns);
 }
 
 const opening = (procedure: Procedure, counts: Record<string, number>, config: Record<string, string>): JobEvent => ({
@@ -319,40 +321,52 @@ function orderFaultOf(bench: Bench, events: readonly JobEvent[], own: (entry: st
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
 }
 
+/** How the walks of several works differ: the words of the machine, the answers, and whether parts are renewed. */
+const RENEWED = "renewed";
+function mannersOf(procedure: Procedure): Record<string, string>[] {
+  const answers = procedure.questions.map((question): [string, string[]] => [
+    `ask ${question.id}`,
+    kindsOfWays(procedure, question),
+  ]);
+  const machine = Object.entries(machineWords(procedure)).map(([key, words]): [string, string[]] => [
+    `is ${key}`,
+    words,
+  ]);
+  return pairwise(Object.fromEntries([[RENEWED, ["yes", "no"]], ...machine, ...answers]));
+}
+
+const named = (row: Readonly<Record<string, string>>, begin: string): [string, string][] =>
+  Object.entries(row).flatMap(([key, word]) => (key.startsWith(begin) ? [[key.slice(begin.length), word]] : []));
+
 /**
- * Several works of one job worked through once in the shop's presets, on one machine for each pair of its words where
- * `thorough`, else on the first: it must end, close, and go back in reverse. The rows that are done once are answered with.
+ * Several works of one job worked through: once in the shop's presets, or `thorough`ly with every pair of answers, of words
+ * of the machine, and of parts kept or renewed. It must end, close, and go back in reverse. The rows that are done once
+ * are answered with.
  */
 export function rehearseTogether(
   asked: readonly [WorkAsked, ...WorkAsked[]],
   thorough = false,
 ): { shared: Joined["shared"]; faults: Fault[]; walks: number } {
   const laidOut = joined(asked);
-  const { procedure } = laidOut;
+  const { procedure, shared } = laidOut;
+  if (Object.keys(shared).length === 0) return { shared, faults: [], walks: 0 };
   const counts = countsFor(procedure);
   const bench = { ...benchFor(procedure, counts), ...laidOut };
-  const machines = machinesFor(procedure);
-  const presets = new Map(
-    procedure.questions.flatMap(({ id, preset }) => (preset === undefined ? [] : [[id, preset]])),
+  const presets = procedure.questions.flatMap(({ id, preset }) =>
+    preset === undefined ? [] : [[id, preset] as const],
   );
-  const faults: Fault[] = [];
-  let walks = 0;
-  for (const config of thorough ? machines : machines.slice(0, 1)) {
-    for (const renew of thorough ? [true, false] : [true]) {
-      const manner = {
-        said: new Map(presets),
-        renew,
-        config,
-        branch: () => undefined,
-        tried: thorough ? new Set<string>() : null,
-      };
-      const { fault, events } = walkOnce(bench, counts, manner);
-      walks += 1;
-      const wrong = fault ?? orderFault(bench, events);
-      if (wrong) faults.push(wrong);
-    }
-  }
-  return { shared: laidOut.shared, faults, walks };
+  const rows = thorough
+    ? mannersOf(procedure).map((row) => ({ said: named(row, "ask "), config: named(row, "is "), renew: row[RENEWED] }))
+    : [{ said: presets, config: Object.entries(machinesFor(procedure)[0] ?? {}), renew: "yes" }];
+  const faults = rows.flatMap(({ said, config, renew }): Fault[] => {
+    const manner: Manner = {
+      ...{ said: new Map(said), config: Object.fromEntries(config), renew: renew === "yes" },
+      ...{ branch: () => undefined, tried: null },
+    };
+    const { fault, events } = walkOnce(bench, counts, manner);
+    return [fault ?? orderFault(bench, events) ?? []].flat();
+  });
+  return { shared, faults, walks: rows.length };
 }
 
 /** One whole job of a procedure, every step of it done: its log, and the shop that it was worked in. */

@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
 import { chainFigures, figure, limit, part, shop, spec, torque } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
@@ -113,12 +115,9 @@ test("each work is released by itself before the whole is; released, nothing mor
   expect(rehearseTogether([works[0], works[1]]).faults).toEqual([]);
 });
 
-// Builds that one machine can have together, as trade goes; common practice, no source.
-const TOGETHER = [
-  ["chain-drive", "spoked-wheels", "coil-spring"],
-  ["sled", "chain-case", "belt-case", "variable-drive"],
-  ["drive-shafts", "coil-spring"],
-];
+const { together: TOGETHER } = JSON.parse(
+  readFileSync(path.join(__dirname, "../../../procedures/machines/builds.json"), "utf8"),
+) as { together: string[][] };
 const all = shippedBodies.map(([, body]) => procedureSchema.parse(body));
 const onOne = (a: Procedure, b: Procedure): boolean =>
   TOGETHER.some((builds) => builds.includes(a.build) && builds.includes(b.build));
