@@ -207,6 +207,7 @@ function Block<Line>({
 }
 
 function Readings({ readings }: Pick<SheetData, "readings">) {
+  if (readings.length === 0) return null;
   return (
     <section className="pt-4">
       <h2 className="caption border-b-2 border-ink">Readings, as found and as left</h2>

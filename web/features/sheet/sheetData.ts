@@ -386,7 +386,7 @@ export function sheetData(
       number: part?.number ?? "no part on file",
       price: part ? `${part.price} ${part.currency}` : "",
     })),
-    total: lines.length > 0 ? `${pullListTotal(lines)} ${currency}` : null,
+    total: lines.some(({ part }) => part !== null) ? `${pullListTotal(lines)} ${currency}` : null,
     set: setOf(bench, state),
     apart: apartOf(bench, state),
     torques: torquesOf(bench, state),
