@@ -13,11 +13,11 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   page,
 }) => {
   await signIn(page, shop, "Tobin Hask");
-  await takeIn(page, shop, "Flock quad 4", "axle-boots-inboard", "190");
+  await takeIn(page, shop, "Flock quad 4", "axle-boots-inboard", "190", "front left");
   const status = page.getByRole("status");
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   const answers = {
-    "Raise and support": ["left", "", "ball", "caliper"],
+    "Raise and support": ["", "ball", "caliper"],
     "Shaft, splines and thread": ["sound"],
     "Boots before anything comes off": ["torn"],
     "Drive shaft off": ["", "maker"],

@@ -119,10 +119,10 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await typeLines(page, ["0.05 0.06 0.05 0.08 0.09 0.11 0.19 0.20", "1 1 1 2 2 br bl bl"]);
   // A point skipped with a reason from the keypad stays open until a lead signs for it.
   await expect(aim).toContainText("basket finger notches");
-  await typeLines(page, ["/", "1", "m"]);
+  await typeLines(page, ["/", "2", "m"]);
   await expect(aim).toContainText("spring 1");
   await typeLines(page, ["43.6 43.4 43.5 43.2 42.2"]);
-  await expect(open).toContainText("basket finger notches: skipped, not reachable now");
+  await expect(open).toContainText("basket finger notches: skipped, gauge not at hand");
   await typeLines(page, ["*16"]);
   await page
     .getByRole("navigation", { name: "Spine" })
@@ -187,7 +187,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await page.getByRole("link", { name: "Sheet" }).press("Enter");
   const sheet = page.getByRole("main");
   await expect(page.getByText(/released \d{4}-\d\d-\d\d by Tobin Hask/)).toBeVisible();
-  await expect(sheet).toContainText("basket finger notches: skipped, not reachable now. judged by hand and eye");
+  await expect(sheet).toContainText("basket finger notches: skipped, gauge not at hand. judged by hand and eye");
   for (const words of ["TV-FR-3010", "BL-GK-3001", "3.1 mm", "Soak how long? half hour", "Cover bolts: 6 out, 6 in"]) {
     await expect(sheet).toContainText(words);
   }

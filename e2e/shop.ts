@@ -175,6 +175,9 @@ export async function takeIn(
   await machine.selectOption(value);
   await page.getByLabel("What is worked on").selectOption(work);
   if (place !== undefined) await page.getByLabel("Where on the machine").selectOption(place);
+  // Where no symptoms are on file for such a machine, the work brings its own.
+  const own = page.getByRole("radio").first();
+  if (await own.isVisible()) await own.check();
   await page.getByLabel("Meter now").fill(meter);
   await page.getByLabel("What the owner says").fill("as told at the counter");
   await open.press("Enter");

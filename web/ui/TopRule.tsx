@@ -10,7 +10,7 @@ export function TopRule({ children, person }: { children: ReactNode; person: Rea
       <Link href="/" className="flex min-h-[44px] items-center text-lg font-semibold tracking-[0.14em] uppercase">
         Averin
       </Link>
-      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 lg:flex-nowrap">{children}</div>
+      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 py-1 lg:flex-nowrap lg:py-0">{children}</div>
       {person}
       <ThemeKey />
       <SignOutKey />

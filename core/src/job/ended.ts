@@ -30,8 +30,15 @@ export function standingOf(bench: Bench, state: JobState): string[] {
       : [`${name}: ${there - (back ?? 0)} ${temporary ? "still on it" : "out"}`],
   );
   const open = unsigned(state, openPoints(bench, state));
-  const hard = open.filter((point) => point.hard && point.group !== "stop work" && point.group !== "tray");
-  const soft = open.length - hard.length;
+  // What was never opened is as it was: only what was, and what the whole machine needs, has anything to prove.
+  const opened = (id: string): boolean => {
+    const entry = tasks.find((task) => task.id === id)?.entry ?? null;
+    return entry === null || hasComeOff(state, entry);
+  };
+  const hard = open.filter(
+    (point) => point.hard && point.group !== "stop work" && point.group !== "tray" && opened(point.task),
+  );
+  const soft = open.filter((point) => !hard.includes(point) && point.group !== "stop work").length;
   return [
     ...stopsOf(bench, state).flatMap(({ text, cleared }) => (cleared ? [] : [`Not to be used. ${text}`])),
     ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),

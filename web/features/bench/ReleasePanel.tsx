@@ -62,8 +62,8 @@ export function ReleasePanel({
           By {state.released.by.name}, {minuteOf(state.released.at)} UTC. The sheet is ready to print.
         </p>
         <p className="text-soft">
-          Was something forgotten? A lead takes the release back, with a reason; the sheet that was printed stays under
-          its number.
+          {back ? "Has it come back?" : "Was something forgotten?"} A lead reopens the job, with a reason; the sheet
+          that was printed stays under its number.
         </p>
         <button type="button" className="key self-start" onClick={onReopen}>
           Reopen the job
