@@ -1,3 +1,3 @@
 export { FORMATS, HistoryFault, inTodaysShape } from "./format.ts";
 export { isLoose } from "./record.ts";
-export { withoutRules } from "./rules.ts";
+export { type SchemaDef, withoutRules } from "./rules.ts";

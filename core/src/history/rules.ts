@@ -1,7 +1,9 @@
 import { z } from "zod";
 
-type Def = {
+/** What a schema says of itself, as far as walking through it needs. */
+export type SchemaDef = {
   type: string;
+  values?: unknown[];
   checks?: unknown[];
   shape?: Record<string, z.ZodType>;
   element?: z.ZodType;
@@ -23,14 +25,14 @@ export function withoutRules<Schema extends z.ZodType>(schema: Schema): Schema {
   const freed = (one: z.ZodType): z.ZodType => {
     const before = known.get(one);
     if (before) return before;
-    const def = one.def as unknown as Def;
+    const def = one.def as unknown as SchemaDef;
     if (def.type === "lazy" && def.getter) {
       const { getter } = def;
       const later = z.lazy(() => freed(getter()));
       known.set(one, later);
       return later;
     }
-    const free: Def = { ...def, checks: [], catchall: undefined };
+    const free: SchemaDef = { ...def, checks: [], catchall: undefined };
     if (def.shape) free.shape = Object.fromEntries(Object.entries(def.shape).map(([key, it]) => [key, freed(it)]));
     for (const key of ["element", "innerType", "keyType", "valueType"] as const) {
       const it = def[key];

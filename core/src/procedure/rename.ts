@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { SchemaDef } from "../history/index.ts";
 import { type Condition, conditionSchema } from "./condition.ts";
 import { rowId, taskName } from "./spine.ts";
 
@@ -21,18 +22,7 @@ function conditionRenamed(condition: Condition, naming: Naming): Condition {
   return { all: condition.all.map((one) => conditionRenamed(one, naming)) };
 }
 
-type Def = {
-  type: string;
-  shape?: Record<string, z.ZodType>;
-  element?: z.ZodType;
-  innerType?: z.ZodType;
-  options?: z.ZodType[];
-  items?: z.ZodType[];
-  keyType?: z.ZodType;
-  valueType?: z.ZodType;
-  values?: unknown[];
-};
-const defOf = (schema: z.ZodType): Def => schema.def as unknown as Def;
+const defOf = (schema: z.ZodType): SchemaDef => schema.def as unknown as SchemaDef;
 
 /** Whether a record says of itself, by its literals, that it is of this shape; a union of shapes is any of them. */
 function isOf(schema: z.ZodType, value: Record<string, unknown>): boolean {

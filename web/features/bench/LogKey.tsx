@@ -9,9 +9,8 @@ import {
   noticedAtRefit,
   setAside,
 } from "@averin/core";
-import { Dialog } from "radix-ui";
-import { toEntry } from "./toEntry.ts";
 import { minuteOfYear } from "@/ui/times";
+import { Drawer } from "./Drawer.tsx";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
 
@@ -33,34 +32,10 @@ export function LogKey({
     !state.struck.has(event.id) &&
     (event.by.id === actor.id || actor.roles.includes("lead"));
   return (
-    <Dialog.Root>
-      <Dialog.Trigger asChild>
-        <button type="button" className="key">
-          Log
-        </button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content
-          onCloseAutoFocus={toEntry}
-          className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet"
-        >
-          <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
-            <Dialog.Title className="text-xl font-semibold">Log</Dialog.Title>
-            <Dialog.Description className="sr-only">
-              Every line of this job with who wrote it and when.
-            </Dialog.Description>
-            <Dialog.Close asChild>
-              <button type="button" className="key">
-                Close
-              </button>
-            </Dialog.Close>
-          </div>
-          <Lines bench={bench} state={state} may={may} onStrike={onStrike} />
-          <p className="border-t border-line px-4 py-1 text-[15px] text-soft">Times are UTC. A struck line stays.</p>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Drawer label="Log" title="Log" about="Every line of this job with who wrote it and when.">
+      <Lines bench={bench} state={state} may={may} onStrike={onStrike} />
+      <p className="border-t border-line px-4 py-1 text-[15px] text-soft">Times are UTC. A struck line stays.</p>
+    </Drawer>
   );
 }
 

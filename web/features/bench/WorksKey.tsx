@@ -9,11 +9,10 @@ import {
   worksStanding,
   type WorkStanding,
 } from "@averin/core";
-import { Dialog } from "radix-ui";
-import { toEntry } from "./toEntry.ts";
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
 import { timeWords } from "@/ui/times";
+import { Drawer } from "./Drawer.tsx";
 
 // Only who adds a work needs the form.
 const AddWork = fetched(() => import("./AddWork.tsx").then((module) => module.AddWork));
@@ -53,58 +52,41 @@ export function WorksKey(props: Props) {
   };
   const standing = worksStanding(props.bench, props.state);
   const several = standing.filter(({ stage }) => stage !== "dropped").length;
+  const label = <>Works{several > 1 && <span className="figure"> {several}</span>}</>;
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>
-        <button type="button" className="key">
-          Works{several > 1 && <span className="figure"> {several}</span>}
-        </button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content
-          onCloseAutoFocus={toEntry}
-          className="fixed top-0 right-0 flex h-dvh w-[min(760px,96vw)] flex-col border-l-2 border-ink bg-sheet"
-        >
-          <div className="flex items-center justify-between border-b-2 border-ink px-4 py-2">
-            <Dialog.Title className="text-xl font-semibold">Works of this job</Dialog.Title>
-            <Dialog.Description className="sr-only">
-              What is done on this machine while it is here, how far each work is, and what it waits for.
-            </Dialog.Description>
-            <Dialog.Close asChild>
-              <button type="button" className="key">
-                Close
-              </button>
-            </Dialog.Close>
-          </div>
-          <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
-            <ul>
-              {standing.map((one) => (
-                <WorkRow key={one.work.id} {...props} one={one} several={several > 1} close={() => setOpen(false)} />
-              ))}
-            </ul>
-            {props.state.released ? (
-              <p className="py-3 text-soft">Released: a lead reopens the job before more is added to it.</p>
-            ) : (
-              <>
-                <AddWork jobId={props.jobId} from={props.from} onAdded={() => setOpen(false)} />
-                <section aria-label="Other ends" className="mt-6 border-t border-line pt-3">
-                  <h3 className="caption">where the work cannot go on</h3>
-                  <p className="mt-2 flex flex-wrap gap-2">
-                    <button type="button" className="key" onClick={closing(props.onPark)}>
-                      Park the job
-                    </button>
-                    <button type="button" className="key" onClick={closing(props.onHandBack)}>
-                      Hand back unfinished
-                    </button>
-                  </p>
-                </section>
-              </>
-            )}
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Drawer
+      label={label}
+      title="Works of this job"
+      about="What is done on this machine while it is here, how far each work is, and what it waits for."
+      open={open}
+      onOpenChange={setOpen}
+    >
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
+        <ul>
+          {standing.map((one) => (
+            <WorkRow key={one.work.id} {...props} one={one} several={several > 1} close={() => setOpen(false)} />
+          ))}
+        </ul>
+        {props.state.released ? (
+          <p className="py-3 text-soft">Released: a lead reopens the job before more is added to it.</p>
+        ) : (
+          <>
+            <AddWork jobId={props.jobId} from={props.from} onAdded={() => setOpen(false)} />
+            <section aria-label="Other ends" className="mt-6 border-t border-line pt-3">
+              <h3 className="caption">where the work cannot go on</h3>
+              <p className="mt-2 flex flex-wrap gap-2">
+                <button type="button" className="key" onClick={closing(props.onPark)}>
+                  Park the job
+                </button>
+                <button type="button" className="key" onClick={closing(props.onHandBack)}>
+                  Hand back unfinished
+                </button>
+              </p>
+            </section>
+          </>
+        )}
+      </div>
+    </Drawer>
   );
 }
 

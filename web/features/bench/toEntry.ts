@@ -1,7 +1,0 @@
-/** A dialog of the bench that closes gives the focus back to the line, where the next word is typed. */
-export function toEntry(event: Event): void {
-  const line = document.getElementById("entry");
-  if (line === null) return;
-  event.preventDefault();
-  line.focus();
-}
