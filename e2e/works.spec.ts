@@ -123,3 +123,55 @@ test("two shafts of one machine: each is named by its place, and what is done on
   await page.keyboard.press("Escape");
   await expect(page.locator("#entry")).toBeFocused();
 });
+
+test("two works to their release: the slack is set once for both, each work is released by its word, then the machine", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Tobin Hask");
+  await takeIn(page, shop, "Club bike 32", "countershaft-nut", "250");
+  await page.getByRole("button", { name: "Works" }).press("Enter");
+  const works = page.getByRole("dialog", { name: "Works of this job" });
+  await works.getByLabel("What is to be done").selectOption("chain-slack-check");
+  await works.getByLabel("Why it is done").fill("slack uneven");
+  await works.getByRole("button", { name: "Add it to this job" }).press("Enter");
+  await expect(page.getByRole("main")).toContainText("for several works, done once");
+  const answers = {
+    "Shaft nut as found": ["tight"],
+    "Shaft and sprocket splines": ["full"],
+    "Sprocket play as found": ["0.1"],
+    "Chain slack": ["66"],
+    "Output shaft seal": ["dry"],
+    "Old, new and shaft compared": ["4.15 4.18 4.05"],
+    "New sprocket on the shaft": ["0.1"],
+    "Set the slack": ["40"],
+    "Axle marks, left against right": ["0.5"],
+    "Chain slack, as left": ["40"],
+    "Countershaft nut: torque": ["90"],
+  };
+  await workUntil(page, /^(Ready for|Left before) release$/, answers);
+  const heading = page.getByRole("main").getByRole("heading", { level: 1 });
+  const open = page.getByRole("region", { name: "Until release" }).getByRole("button");
+  for (let left = await open.count(); left > 0; left -= 1) {
+    await typeLines(page, ["", "1"]);
+    await expect(open).toHaveCount(left - 1);
+  }
+  await expect(heading).toHaveText("Ready for release");
+  const list = page.getByRole("list", { name: "Works" });
+  const released = list.getByText("released", { exact: true });
+  await typeLines(page, ["", ""]);
+  await expect(page.getByRole("status")).toContainText("Type the word release");
+  await typeLines(page, ["release"]);
+  await expect(released).toHaveCount(1);
+  await typeLines(page, ["", "release"]);
+  await expect(released).toHaveCount(2);
+  await typeLines(page, ["", "release"]);
+  await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
+  // What came of it is told afterwards, and stands on the machine no longer.
+  await page
+    .getByRole("region", { name: "What came of it" })
+    .getByRole("button", { name: "held" })
+    .first()
+    .press("Enter");
+  await typeLines(page, ["phone, no clunk since"]);
+  await expect(page.getByRole("region", { name: "What came of it" })).toContainText("held, phone, no clunk since");
+});

@@ -246,7 +246,7 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
     }
     case "work_released": {
       const why = notReleased(bench, state, draft.work);
-      return why === null ? yes(draft) : no("conflict", "work", why);
+      return why === null ? yes({ type: "work_released", work: draft.work }) : no("conflict", "work", why);
     }
     case "job_reopened":
       if (!state.released) return no("conflict", "$", "This job has not ended: there is nothing to reopen.");

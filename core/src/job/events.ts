@@ -87,7 +87,11 @@ const jobDrafts = [
     words: text,
   }),
   z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
-  z.strictObject({ type: z.literal("work_released"), work: z.string().min(1).max(4) }),
+  z.strictObject({
+    type: z.literal("work_released"),
+    work: z.string().min(1).max(4),
+    said: z.literal(RELEASE_WORD, `type the word ${RELEASE_WORD}`),
+  }),
 ] as const;
 
 /** What a screen sends: the least that says what was done. The rest is filled in from the shop's own figures. */

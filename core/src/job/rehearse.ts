@@ -260,7 +260,7 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
       if (open[0]) return end(open[0].task, `stays open although all was done well: ${open[0].text}`);
       const works = worksOf(bench).length > 1 ? worksOf(bench) : [];
       for (const { id } of works) {
-        const refused = keep({ type: "work_released", work: id });
+        const refused = keep({ type: "work_released", work: id, said: RELEASE_WORD });
         if (refused) return end("release", refused);
       }
       const refused = keep({ type: "job_released", said: RELEASE_WORD });

@@ -119,7 +119,7 @@ const PLACES: Record<Draft["type"], () => At> = {
   time_corrected: () => ({ job: jobAt(null), draft: { type: "time_corrected", work: "w1", minutes: 30, reason: "r" } }),
   cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),
   work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),
-  work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1" } }),
+  work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1", said: RELEASE_WORD } }),
   job_reopened: () => {
     const job = done();
     job.keep({ type: "job_released", said: RELEASE_WORD });

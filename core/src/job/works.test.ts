@@ -5,7 +5,15 @@ import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { shippedBodies, shippedBody } from "../../testingProcedures.ts";
 import { joined, type Procedure, procedureSchema, type WorkAsked } from "../procedure/index.ts";
-import { acceptWork, type Bench, jobTitle, openPoints, rehearseTogether, worksStanding } from "./index.ts";
+import {
+  acceptWork,
+  type Bench,
+  jobTitle,
+  openPoints,
+  RELEASE_WORD,
+  rehearseTogether,
+  worksStanding,
+} from "./index.ts";
 import { workOfTask } from "./works.ts";
 
 // Every figure here is invented.
@@ -108,7 +116,7 @@ test("parts of it off: they go back in before it is dropped", () => {
 test("each work is released by itself before the whole is; released, nothing more is taken in it", () => {
   const { job } = new Job().add("countershaft-nut");
   job.by = lead;
-  expect(job.offer({ type: "work_released", work: "w2" })).toMatchObject({
+  expect(job.offer({ type: "work_released", work: "w2", said: RELEASE_WORD })).toMatchObject({
     error: { message: expect.stringMatching(/open in Countershaft nut and front sprocket/) as string },
   });
   const works = [one, { id: "w2", procedure: shipped("countershaft-nut"), position: null }] as const;

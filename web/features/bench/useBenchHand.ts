@@ -265,9 +265,13 @@ export function useBenchHand({
 
   const releaseWork = (work: string, name: string): void =>
     ask({
-      kind: "sure",
-      question: `Releasing ${name}: nothing more is taken in it. Enter releases it; Esc leaves it.`,
-      drafts: [{ type: "work_released", work }],
+      kind: "reason",
+      question: `Releasing ${name}: nothing more is taken in it. Type the word ${RELEASE_WORD}.`,
+      reasons: [RELEASE_WORD],
+      byWord: true,
+      hint: `the word ${RELEASE_WORD}; Esc leaves it`,
+      drafts: (typed) =>
+        typed.trim().toLowerCase() === RELEASE_WORD ? [{ type: "work_released", work, said: RELEASE_WORD }] : null,
     });
 
   const look = ({ task, asks, done }: SecondLook, well: boolean): void => {
