@@ -77,6 +77,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await page.getByRole("link", { name: "AVERIN" }).click();
   await expect(page.getByRole("region", { name: "Jobs" })).toContainText("parked until 2099-01-15: pads are on order");
   await page.goBack();
+  await expect(page.locator("#entry")).toBeFocused();
   await parked.getByRole("button", { name: "Go on with it" }).press("Enter");
   await expect(parked).toBeHidden();
 
