@@ -30,6 +30,9 @@ export function waitingSlots(bench: Bench, state: JobState, task: Task): Slot[] 
   return task.slots.filter((s) => !isAnswered(bench, state, s) && !isSkipped(bench, state, s));
 }
 
+/** What stands for so many slots of a task that wait: signed for, it holds while it is as many. */
+export const waitingKey = ({ id }: Task, waiting: number): string => `${id}#${waiting}`;
+
 /**
  * The slots that the line walks through in a task: those that wait, from the one pointed at. In a task that was gone to
  * on purpose and where nothing waits, the skipped ones are asked again.

@@ -1,21 +1,29 @@
 import type { Answer } from "../calculator/index.ts";
-import { type InspectPoint, itemName, type MeasurePoint, type Part, partOf, phaseOfStage } from "../procedure/index.ts";
+import {
+  type InspectPoint,
+  itemName,
+  type MeasurePoint,
+  type Part,
+  partOf,
+  phaseOfStage,
+  type Point,
+} from "../procedure/index.ts";
 import { no } from "../task/answers.ts";
 import { pointTaskId } from "../task/ids.ts";
 import { slot } from "../task/lines.ts";
 import { activeParts, activePoints } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import type { BodyOf, DraftOf, EventOf, JobEvent } from "./events.ts";
+import { type BodyOf, type DraftOf, type EventOf, FOLLOW_UPS, type FollowUp, type JobEvent } from "./events.ts";
 import { PHASES, type Phase } from "./fields.ts";
-import { countOf, type JobState, latest } from "./fold.ts";
+import { countOf, type JobState, lastDay, latest } from "./fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
 
 /** What became of something that was found, by its line: the last that was said of it, and the owner's word on it. */
 export type Concern = {
-  /** The line that found it, and the slot that it answers. */
+  /** The line that found it, and the slots of the same item that are looked at once more where it is put right. */
   event: string;
-  slot: string;
+  slots: readonly string[];
   /** The point by its id, and which item of its part. */
   row: string;
   item: number;
@@ -45,7 +53,13 @@ function isDecided(state: JobState, part: Part | undefined, item: number): boole
   return decision === undefined || decision === "renew" || decision === "leave";
 }
 
-type Found = Pick<Concern, "event" | "slot" | "item" | "phase" | "text" | "weight"> | null;
+type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weight"> | null;
+
+/** What a finding is on, by name: the point, and which of several. */
+function which(state: JobState, { name }: Point, part: Part | undefined, item: number): string {
+  const count = part ? countOf(state, part.id) : 1;
+  return part && count > 1 ? `${name.toLowerCase()}, ${itemName(part, item, count)}` : name.toLowerCase();
+}
 
 function foundBySight(state: JobState, point: InspectPoint, part: Part | undefined, item: number): Found {
   const { key } = slot.find(point.id, item);
@@ -53,15 +67,12 @@ function foundBySight(state: JobState, point: InspectPoint, part: Part | undefin
   const leads = finding?.leads ?? "keep";
   if (!finding || leads === "keep") return null;
   const event = lastOf(state, key);
-  const count = part ? countOf(state, part.id) : 1;
-  const which =
-    part && count > 1 ? `${point.name.toLowerCase()}, ${itemName(part, item, count)}` : point.name.toLowerCase();
-  return event
-    ? {
-        ...{ event: event.id, slot: key, item, phase: phaseOfStage(point.stage), weight: leads },
-        text: `${which}: ${finding.word}, ${finding.means}`,
-      }
-    : null;
+  // What was cleared for work was put right, and says how.
+  if (!event || state.cleared.has(event.id)) return null;
+  return {
+    ...{ event: event.id, slots: [key], item, phase: phaseOfStage(point.stage), weight: leads },
+    text: `${which(state, point, part, item)}: ${finding.word}, ${finding.means}`,
+  };
 }
 
 function foundByGauge(state: JobState, point: MeasurePoint, part: Part | undefined, item: number, phase: Phase): Found {
@@ -72,20 +83,18 @@ function foundByGauge(state: JobState, point: MeasurePoint, part: Part | undefin
   const heavy = judged?.verdict ? weight[judged.verdict] : null;
   if (!judged || heavy === null) return null;
   const places = Array.from({ length: point.places }, (_, i) => slot.read(point.id, item, i + 1, phase).key);
-  const key = places.findLast((one) => state.bySlot.has(one));
-  const event = key === undefined ? undefined : lastOf(state, key);
-  const count = part ? countOf(state, part.id) : 1;
-  const which =
-    part && count > 1 ? `${point.name.toLowerCase()}, ${itemName(part, item, count)}` : point.name.toLowerCase();
-  return key !== undefined && event
-    ? { event: event.id, slot: key, item, phase, text: `${which}: ${verdictSentence(judged)}`, weight: heavy }
-    : null;
+  const slots = places.filter((one) => state.bySlot.has(one));
+  const event = lastOf(state, slots.at(-1) ?? "");
+  const text = `${which(state, point, part, item)}: ${verdictSentence(judged)}`;
+  return event ? { ...{ event: event.id, slots, item, phase }, text, weight: heavy } : null;
 }
 
 /** Everything that was found and is not simply well, on any point, with what it led to. */
 export const concernsOf = perState((bench, state): readonly Concern[] => {
   const active = activeParts(bench, state);
-  const works = new Map([...state.added.values()].map(({ body }) => [body.from, body.work]));
+  // A work that was dropped answers for nothing any more.
+  const added = [...state.added.values()].filter(({ body }) => !state.dropped.has(body.work));
+  const works = new Map(added.map(({ body }) => [body.from, body.work]));
   return activePoints(bench, state).flatMap((point): Concern[] => {
     const on = partOf(bench.procedure, point.on);
     const meant = point.for === undefined ? on : partOf(bench.procedure, point.for);
@@ -122,10 +131,6 @@ export const concernsOf = perState((bench, state): readonly Concern[] => {
 /** Whether the owner was asked about it and has not answered. */
 export const isAsked = ({ followed, owner }: Concern): boolean => followed?.body.way === "ask owner" && owner === null;
 
-/** Whether what it leads to has been said, as far as it goes without a signature. */
-export const isFollowed = (concern: Concern): boolean =>
-  concern.work !== null || (concern.followed !== null && !isAsked(concern) && concern.owner?.body.agreed !== true);
-
 /** What became of it, in words; null where nothing was said yet. */
 export function followedWords({ followed, owner, work }: Concern): string | null {
   if (work !== null) return "another work of this job";
@@ -149,11 +154,10 @@ export function followedWords({ followed, owner, work }: Concern): string | null
   }
 }
 
-/** Ways that a finding which stops the work cannot take: it is put right, or the machine is not released. */
-const NOT_WHILE_STOPPED = new Set(["watch", "leave", "later work"]);
+const WHILE_STOPPED: readonly FollowUp[] = ["put right", "renew", "ask owner"];
 
-/** The last day that the log knows of, as a date. */
-const today = (state: JobState): string => (state.events.at(-1)?.at ?? "").slice(0, 10);
+/** The ways that are open to a finding: what stops the work is put right, or the machine is not released. */
+export const waysOn = ({ weight }: Concern): readonly FollowUp[] => (weight === "stop" ? WHILE_STOPPED : FOLLOW_UPS);
 
 /** What comes back at the machine's next job, or when it is due: watched, left, put off, or nothing said of it. */
 export const concernsLeft = (bench: Bench, state: JobState): Concern[] =>
@@ -167,7 +171,7 @@ export function acceptFollowUp(
 ): Answer<BodyOf<"followed_up">> {
   const concern = concernsOf(bench, state).find(({ event }) => event === draft.event);
   if (!concern) return no("unsupported", "event", "That is not found here any more: look at it again.");
-  if (concern.weight === "stop" && NOT_WHILE_STOPPED.has(draft.way)) {
+  if (!waysOn(concern).includes(draft.way)) {
     return no("conflict", "way", `It stops the work: ${concern.text}. It is put right, or the machine is handed back.`);
   }
   const opened = state.opened?.body;
@@ -175,15 +179,15 @@ export function acceptFollowUp(
     const message = `The meter stands at ${opened.meter.value} ${opened.meter.unit}: a watch ends after that.`;
     return no("range", "meter", message);
   }
-  if (draft.on !== null && draft.on <= today(state)) {
-    return no("range", "on", `${draft.on} is past: a watch ends after ${today(state)}.`);
+  if (draft.on !== null && draft.on <= lastDay(state)) {
+    return no("range", "on", `${draft.on} is past: a watch ends after ${lastDay(state)}.`);
   }
   if (draft.way !== "watch" && (draft.meter !== null || draft.on !== null)) {
     return no("unsupported", "meter", "Only a watch ends at a meter or a day.");
   }
   const body: BodyOf<"followed_up"> = { ...draft, text: concern.text };
   // Put right it is looked at once more; both findings stay in the log.
-  return { ok: true, value: draft.way === "put right" ? { ...body, undoes: [concern.slot] } : body };
+  return { ok: true, value: draft.way === "put right" ? { ...body, undoes: [...concern.slots] } : body };
 }
 
 /** Takes the owner's word on what he was asked, or says what would be right. */

@@ -1,4 +1,5 @@
 import type { Answer } from "../calculator/index.ts";
+import type { Entry } from "../procedure/index.ts";
 import { no } from "../task/answers.ts";
 import { trayOf } from "../task/count/tray.ts";
 import { waitingSlots } from "./answered.ts";
@@ -6,10 +7,18 @@ import { activeSpine, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { BodyOf, DraftOf } from "./events.ts";
 import { hasComeOff } from "./facts.ts";
-import type { JobState } from "./fold.ts";
+import { type JobState, lastDay } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
 import { walk } from "./walk.ts";
+
+/** Entries that have come off and are not back in. */
+export function stillOff(bench: Bench, state: JobState): Entry[] {
+  const tasks = walk(bench, state);
+  const waits = (entry: string): boolean =>
+    tasks.some((task) => task.kind === "fit" && task.entry === entry && waitingSlots(bench, state, task).length > 0);
+  return activeSpine(bench, state).filter(({ id }) => hasComeOff(state, id) && waits(id));
+}
 
 /**
  * How a machine stands that is not finished, line by line: what stops it, what is off, what is out and not counted in,
@@ -17,13 +26,7 @@ import { walk } from "./walk.ts";
  */
 export function standingOf(bench: Bench, state: JobState): string[] {
   const tasks = walk(bench, state);
-  const off = activeSpine(bench, state).filter(
-    (entry) =>
-      hasComeOff(state, entry.id) &&
-      tasks.some(
-        (task) => task.kind === "fit" && task.entry === entry.id && waitingSlots(bench, state, task).length > 0,
-      ),
-  );
+  const off = stillOff(bench, state);
   const out = trayOf(bench, state).flatMap(({ name, out: there, in: back, temporary }) =>
     there === null || (back ?? 0) >= there
       ? []
@@ -60,7 +63,7 @@ export function acceptParking(
     const message = `Work is stopped: ${stop.text}. Say what was done about it, or hand the machine back with its statement.`;
     return no("conflict", "$", message);
   }
-  const last = (state.events.at(-1)?.at ?? "").slice(0, 10);
+  const last = lastDay(state);
   if (draft.on !== null && draft.on <= last) return no("range", "on", `${draft.on} is past: say a day after ${last}.`);
   return { ok: true, value: { ...draft, standing: standingOf(bench, state) } };
 }

@@ -141,4 +141,7 @@ export function latest<T extends Body["type"]>(state: JobState, key: string, typ
   return last && isEvent(last, type) ? last.body : null;
 }
 
+/** The last day that the log knows of, such as 2026-11-23. */
+export const lastDay = ({ events }: JobState): string => (events.at(-1)?.at ?? "").slice(0, 10);
+
 export const countOf = (state: JobState, id: string): number => state.counts[id] ?? 1;

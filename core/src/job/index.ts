@@ -25,7 +25,7 @@ export {
   type Wrench,
   wrenchSchema,
 } from "./bench.ts";
-export { type Concern, concernsOf, followedWords, isAsked, isFollowed } from "./concerns.ts";
+export { type Concern, concernsOf, followedWords, isAsked, waysOn } from "./concerns.ts";
 export { standingOf } from "./ended.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export {

@@ -3,7 +3,7 @@ import type { OpenGroup, OpenPoint } from "../task/kind.ts";
 import type { Slot } from "../task/lines.ts";
 import { openOf, slotRule, TASKS } from "../task/registry.ts";
 import { waitApplies, waitsOf } from "../task/wait/clocks.ts";
-import { isAnswered, isSkipped, nextTask, slotName, waitingSlots } from "./answered.ts";
+import { isAnswered, isSkipped, nextTask, slotName, waitingKey, waitingSlots } from "./answered.ts";
 import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { concernsOf, isAsked } from "./concerns.ts";
@@ -74,7 +74,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     const waiting = waitingSlots(bench, state, task).map((s) => s.key);
     if (waiting.length > 0) {
       points.push({
-        key: `${task.id}#${waiting.length}`,
+        key: waitingKey(task, waiting.length),
         group: groupOf(task),
         text: openText(bench, state, task, waiting),
         task: task.id,

@@ -1,7 +1,7 @@
 import { holds } from "../procedure/index.ts";
 import { findUnit, fromBase, toBase } from "../quantity/index.ts";
 import { readTaskId } from "../task/ids.ts";
-import { isAnswered, isSkipped } from "./answered.ts";
+import { isAnswered, isSkipped, waitingKey, waitingSlots } from "./answered.ts";
 import { activeParts, activePoints, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { concernsLeft, concernsOf, followedWords } from "./concerns.ts";
@@ -49,32 +49,22 @@ const watched = (bench: Bench, state: JobState): Recheck[] =>
     };
   });
 
-/** What was passed over, and what a lead signed for without anything being found there: at the next job. */
-function passed(bench: Bench, state: JobState): Recheck[] {
-  const { reasons, names } = skippedByTask(bench, state);
-  return [...names].map(([task, name]) => ({
-    ...{ id: `passed-${lastingId(bench, readTaskId(task)?.of ?? task)}`, due: null, days: null },
-    what: `${name}: passed over, ${reasons.get(task) ?? ""}`,
-  }));
-}
-
 /** What is not there and what went in new is looked at no more; what nobody got at is. */
 const COMES_BACK = new Set(["open", "not reached"]);
 
-/** The tasks in which something was passed over and never answered since, by name and with the reason. */
-function skippedByTask(bench: Bench, state: JobState) {
-  const reasons = new Map<string, string>();
-  const names = new Map<string, string>();
-  for (const task of walk(bench, state)) {
-    const left = task.slots.find(
-      (s) => isSkipped(bench, state, s) && !isAnswered(bench, state, s) && COMES_BACK.has(skipSays(bench, state, s)),
-    );
-    if (!left) continue;
-    names.set(task.id, task.title);
-    reasons.set(task.id, state.skipped.get(left.key)?.body.reason ?? "");
-  }
-  return { reasons, names };
-}
+/** What was passed over, and what a lead signed for although it waited: at the next job, with the reason. */
+const passed = (bench: Bench, state: JobState): Recheck[] =>
+  walk(bench, state).flatMap((task): Recheck[] => {
+    const over = task.slots.find((s) => isSkipped(bench, state, s) && COMES_BACK.has(skipSays(bench, state, s)));
+    const waiting = waitingSlots(bench, state, task).length;
+    const signed = waiting === 0 ? undefined : state.signed.get(waitingKey(task, waiting));
+    const why = over
+      ? `passed over, ${state.skipped.get(over.key)?.body.reason ?? ""}`
+      : signed && `left open, ${signed.body.reason}`;
+    if (why === undefined) return [];
+    const id = `passed-${lastingId(bench, readTaskId(task.id)?.of ?? task.id)}`;
+    return [{ id, what: `${task.title}: ${why}`, due: null, days: null }];
+  });
 
 /** What this job saw to be well by now: what stood to be looked at there, from whichever job, stands no longer. */
 export function seenWell(bench: Bench, state: JobState): string[] {

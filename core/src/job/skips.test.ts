@@ -53,3 +53,19 @@ test("no reason says away what no signature clears: the lock of a countershaft's
     expect(skipSays(job.shop, job.state, lock)).toBe("open");
   }
 });
+
+test("a reason says away no pull of a wrench and no part that goes in; only what never came off is not fitted", () => {
+  const job = jobAt("torque:plate-bolts", ANSWERS, bench, lead);
+  const [pull] = job.task?.slots ?? [];
+  if (pull?.kind !== "pull") throw new Error("nothing is pulled there");
+  for (const reason of SKIP_REASONS) {
+    job.append({ type: "slot_skipped", slot: pull.key, reason });
+    expect([reason, skipSays(job.shop, job.state, pull)]).toEqual([reason, "open"]);
+  }
+  const fresh = jobAt("off:cover-bolts", ANSWERS, bench, lead);
+  const fit = slot.fit("gasket", 1);
+  fresh.append({ type: "slot_skipped", slot: fit.key, reason: "not fitted" });
+  expect(skipSays(fresh.shop, fresh.state, fit)).toBe("open");
+  fresh.append({ type: "slot_skipped", slot: slot.off("gasket").key, reason: "not fitted" });
+  expect(skipSays(fresh.shop, fresh.state, fit)).toBe("not fitted");
+});

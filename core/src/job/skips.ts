@@ -1,8 +1,9 @@
 import { entryHolding, partOf, pointOf } from "../procedure/index.ts";
-import type { Slot } from "../task/lines.ts";
+import { slot, type Slot } from "../task/lines.ts";
 import { slotRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
-import type { JobState } from "./fold.ts";
+import { hasComeOff } from "./facts.ts";
+import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 
 const NOT_FITTED = "not fitted";
@@ -23,18 +24,41 @@ function isOfRenewed(bench: Bench, state: JobState, s: Slot): boolean {
   return isRenewed(state, part, point.for === undefined ? s.item : 1);
 }
 
+/** Whether all of an entry was said not to be fitted: nothing of it came off. */
+function isEntryNotFitted(state: JobState, entry: string): boolean {
+  if (hasComeOff(state, entry)) return false;
+  const places = Array.from({ length: countOf(state, entry) }, (_, i) => slot.out(entry, i + 1).key);
+  const said = (key: string): boolean => state.skipped.get(key)?.body.reason === NOT_FITTED;
+  return said(slot.off(entry).key) || places.every(said);
+}
+
+/** Whether a slot can be answered with that there is no such thing: it is looked at, read, or of an entry that is not there. */
+function mayBeNotFitted(state: JobState, s: Slot): boolean {
+  if (s.kind === "find" || s.kind === "read" || s.kind === "off" || s.kind === "out") return true;
+  return (s.kind === "fit" || s.kind === "pull" || s.kind === "lock") && isEntryNotFitted(state, s.entry);
+}
+
+/** Whether something was found here and put right: whoever put it right looks once more, or a lead answers for it. */
+const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
+  state.follows.some(({ body }) => body.way === "put right" && body.undoes?.includes(key));
+
 /** What a skip says by itself: there is no such thing, nobody can get there, or the part is renewed; else it is open. */
 export type SkipSays = "not fitted" | "not reached" | "renewed" | "open";
 
-/** What a skipped slot comes to. What no signature clears is never said away by a reason. */
+/**
+ * What a skipped slot comes to. A reason answers only what is looked at or read, and what is not there: no pull of a wrench
+ * and no part is said away by it, nothing that was put right and waits to be looked at, and nothing that no signature clears.
+ */
 export function skipSays(bench: Bench, state: JobState, s: Slot): SkipSays {
   const rule = slotRule(s);
   if (rule.hard?.(bench, s) === true || rule.saidInTheEnd?.(bench, s) === true) return "open";
+  if (isLookedAtOnceMore(state, s)) return "open";
+  const looks = s.kind === "find" || s.kind === "read";
   switch (state.skipped.get(s.key)?.body.reason) {
     case NOT_FITTED:
-      return "not fitted";
+      return mayBeNotFitted(state, s) ? "not fitted" : "open";
     case NOT_REACHED:
-      return "not reached";
+      return looks ? "not reached" : "open";
     case RENEWED:
       return isOfRenewed(bench, state, s) ? "renewed" : "open";
     default:

@@ -12,10 +12,10 @@ import { configOf, type Spec } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import { readTaskId } from "../task/ids.ts";
 import { isAnswered, nextTask, waitingSlots } from "./answered.ts";
-import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { concernsOf } from "./concerns.ts";
+import { stillOff } from "./ended.ts";
 import type { BodyOf } from "./events.ts";
-import { hasComeOff } from "./facts.ts";
 import { fold, type JobState } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { countsOf, type Offered, positionOf, unknownOf } from "./opening.ts";
@@ -123,8 +123,7 @@ export function acceptWork(
     const message = `${workName(twin)} is part of this job already${procedure.positions && twin.position === null ? "; nobody has said at which place" : ""}.`;
     return no("conflict", "procedure", message);
   }
-  const line = wanted.from === null ? null : state.events.find(({ id }) => id === wanted.from);
-  if (wanted.from !== null && (!line || state.struck.has(line.id))) {
+  if (wanted.from !== null && !concernsOf(bench, state).some(({ event }) => event === wanted.from)) {
     return no("unsupported", "from", "That finding is not in this job: look at it again.");
   }
   const config = configOf(specs, figuresKnown(procedure));
@@ -158,13 +157,7 @@ export function notDropped(bench: Bench, state: JobState, id: string): string | 
   if (worksInJob(bench, state).length === 1) {
     return "It is the only work of this job: what ends a job is its release, or that it is handed back.";
   }
-  const off = activeSpine(bench, state).filter(
-    (entry) => workOfRow(bench, entry.id)?.id === id && hasComeOff(state, entry.id),
-  );
-  const tasks = walk(bench, state);
-  const out = off.filter((entry) =>
-    tasks.some((task) => task.kind === "fit" && task.entry === entry.id && waitingSlots(bench, state, task).length > 0),
-  );
+  const out = stillOff(bench, state).filter((entry) => workOfRow(bench, entry.id)?.id === id);
   if (out.length === 0) return null;
   const names = out.map(({ name }) => name.toLowerCase()).join(", ");
   return `Parts of it are off: ${names}. They go back in before the work is dropped.`;

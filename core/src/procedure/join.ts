@@ -187,14 +187,12 @@ function placed(procedure: Procedure, position: string | null): Procedure {
   };
 }
 
-function workOfRow({ id, position }: WorkAsked, procedure: Procedure, naming: Naming): Work {
+/** A work as the bench has it, its questions under the names that they have in the whole. */
+function workAs({ id, position }: WorkAsked, procedure: Procedure): Work {
   const { title, sides, instrument, drawing, identity } = procedure;
   const place = procedure.positions?.find(({ word }) => word === position);
-  const answers = Object.fromEntries(
-    Object.entries(place?.answers ?? {}).map(([question, word]) => [naming(question), word]),
-  );
   return {
-    ...{ id, of: procedure.id, title, sides, position, answers },
+    ...{ id, of: procedure.id, title, sides, position, answers: place?.answers ?? {} },
     ...(instrument ? { instrument } : {}),
     ...(drawing ? { drawing } : {}),
     ...(identity ? { identity } : {}),
@@ -209,7 +207,7 @@ function workOfRow({ id, position }: WorkAsked, procedure: Procedure, naming: Na
 export function joined([first, ...further]: readonly [WorkAsked, ...WorkAsked[]]): Joined {
   const own = placed(first.procedure, first.position);
   const keeps: Naming = (id) => id;
-  const alone: Joined = { procedure: own, works: [workOfRow(first, own, keeps)], shared: {} };
+  const alone: Joined = { procedure: own, works: [workAs(first, own)], shared: {} };
   if (further.length === 0) return alone;
   const shared = new Map<string, string[]>();
   /** What each row hangs on, where several works need it. */
@@ -231,7 +229,7 @@ export function joined([first, ...further]: readonly [WorkAsked, ...WorkAsked[]]
     const ownIds = idsOf(work.procedure);
     const naming: Naming = (id) => names.get(id) ?? (ownIds.has(id) ? `${work.id}-${id}` : id);
     const called = renamed(procedureShape, drawnAs(placed(work.procedure, work.position)), naming);
-    works.push(workOfRow(work, called, keeps));
+    works.push(workAs(work, called));
     whole = together(whole, hanging(called, work.id), {
       first: before.every(({ dropped }) => dropped === true),
       second: work.dropped === true,

@@ -7,6 +7,7 @@ import { v4 as newId } from "uuid";
 import { z } from "zod";
 import { saidOf, send } from "@/client/send";
 import { useSending } from "@/client/useSending";
+import { Options, placesAs } from "@/ui/Options";
 
 const offeredSchema = z.object({
   offered: z.array(z.object({ procedure: z.string(), title: z.string(), positions: z.array(z.string()) })),
@@ -62,24 +63,14 @@ export function AddWork({
       <label className="flex flex-col gap-1 font-semibold">
         What is to be done
         <select {...register("procedure")} className="field" required>
-          <option value="">choose …</option>
-          {offered.map((one) => (
-            <option key={one.procedure} value={one.procedure}>
-              {one.title}
-            </option>
-          ))}
+          <Options asks="choose …" of={offered.map(({ procedure: value, title: name }) => ({ value, name }))} />
         </select>
       </label>
       {places.length > 0 && (
         <label className="flex flex-col gap-1 font-semibold">
           Where on the machine
           <select {...register("position")} className="field" required>
-            <option value="">choose …</option>
-            {places.map((place) => (
-              <option key={place} value={place}>
-                {place}
-              </option>
-            ))}
+            <Options asks="choose …" of={placesAs(places)} />
           </select>
         </label>
       )}

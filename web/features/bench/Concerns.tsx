@@ -6,6 +6,7 @@ import {
   followedWords,
   isAsked,
   type JobState,
+  waysOn,
 } from "@averin/core";
 
 /** What can be done about a finding, each with its key. */
@@ -17,7 +18,6 @@ const WAYS: readonly { way: FollowUp; key: string }[] = [
   { way: "leave", key: "Leave" },
   { way: "ask owner", key: "Ask the owner" },
 ];
-const WHILE_STOPPED: ReadonlySet<FollowUp> = new Set(["put right", "renew", "ask owner"]);
 /** So many lines back something was found just now: the step has gone on, and what it leads to is still in hand. */
 const LATELY = 2;
 const TONE = { watch: "border-near", renew: "border-past", stop: "border-past" } as const;
@@ -64,7 +64,7 @@ export function Concerns({
                 </button>
               )}
               <p className="mt-1 flex flex-wrap gap-2">
-                {WAYS.filter(({ way }) => concern.weight !== "stop" || WHILE_STOPPED.has(way)).map(({ way, key }) => (
+                {WAYS.filter(({ way }) => waysOn(concern).includes(way)).map(({ way, key }) => (
                   <button key={way} type="button" className="key" onClick={() => onFollow(concern, way)}>
                     {key}
                   </button>

@@ -7,6 +7,7 @@ import { type UseFormRegister, useWatch } from "react-hook-form";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
+import { Options, placesAs } from "@/ui/Options";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 
@@ -267,12 +268,7 @@ export function IntakeForm({
         <label className="flex flex-col gap-1 font-semibold">
           What is worked on
           <select {...register("procedure")} value={chosen?.id ?? ""} className="field" required>
-            <option value="">choose …</option>
-            {offered.map((procedure) => (
-              <option key={procedure.id} value={procedure.id}>
-                {procedure.title}
-              </option>
-            ))}
+            <Options asks="choose …" of={offered.map(({ id: value, title: name }) => ({ value, name }))} />
           </select>
         </label>
         {chosen !== undefined && outcomes[chosen.id] && (
@@ -284,12 +280,7 @@ export function IntakeForm({
           <label key={chosen.id} className="flex flex-col gap-1 font-semibold">
             Where on the machine
             <select {...register("position")} className="field" required>
-              <option value="">choose …</option>
-              {chosen.positions.map((place) => (
-                <option key={place} value={place}>
-                  {place}
-                </option>
-              ))}
+              <Options asks="choose …" of={placesAs(chosen.positions)} />
             </select>
           </label>
         )}
@@ -311,12 +302,7 @@ export function IntakeForm({
                       setFurther(further.map((it) => (it.id === one.id ? { ...it, position: target.value } : it)))
                     }
                   >
-                    <option value="">where …</option>
-                    {one.positions.map((place) => (
-                      <option key={place} value={place}>
-                        {place}
-                      </option>
-                    ))}
+                    <Options asks="where …" of={placesAs(one.positions)} />
                   </select>
                 )}
                 <button

@@ -14,6 +14,7 @@ import {
   pointOf,
   pullList,
   ranges,
+  stopsOf,
   workName,
   worksInJob,
 } from "@averin/core";
@@ -80,7 +81,10 @@ function doneOf(bench: Bench, state: JobState): string[] {
   const right = state.follows.flatMap(({ body }) =>
     body.way === "put right" ? [`${body.text}; put right: ${body.words}`] : [],
   );
-  return [...works, ...parts, ...right];
+  const cleared = stopsOf(bench, state).flatMap((stop) =>
+    stop.cleared ? [`${stop.text}; ${stop.cleared.body.reason}`] : [],
+  );
+  return [...works, ...parts, ...right, ...cleared];
 }
 
 /** What was left as it is, each with what that risks or who said so. */

@@ -12,6 +12,7 @@ import {
   fold,
   handsOn,
   isEvent,
+  isSkipped,
   itemName,
   type JobEvent,
   type JobState,
@@ -302,6 +303,19 @@ function worksOfSheet(bench: Bench, state: JobState): string[] {
   });
 }
 
+/** What a reason answered for by itself, step by step: not fitted, not reached, renewed anyway; and who said so. */
+function passedOver(bench: Bench, state: JobState): SheetData["left"] {
+  return walk(bench, state).flatMap((task) => {
+    const said = new Map<string, string>();
+    for (const s of task.slots) {
+      const skip = state.skipped.get(s.key);
+      if (!skip || !isSkipped(bench, state, s) || skipSays(bench, state, s) === "open") continue;
+      said.set(`${task.title}: ${skip.body.reason}`, `said by ${skip.by.name}, ${dayOf(skip.at)}`);
+    }
+    return [...said].map(([text, signed]) => ({ text, risk: null, signed }));
+  });
+}
+
 /** What was left, each with what it risks in the owner's words, and who signed for it. */
 function leftOf(bench: Bench, state: JobState): SheetData["left"] {
   const riskOf = (key: string): string | null => {
@@ -315,6 +329,7 @@ function leftOf(bench: Bench, state: JobState): SheetData["left"] {
       risk: riskOf(event.body.key),
       signed: `${event.body.reason}, signed by ${event.by.name}, ${dayOf(event.at)}`,
     })),
+    ...passedOver(bench, state),
     ...unsigned(state, points).map((point) => ({ text: point.text, risk: riskOf(point.key), signed: null })),
   ];
 }

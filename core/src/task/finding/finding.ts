@@ -65,7 +65,8 @@ function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<
 /** Looked at and found to need something, and nothing said yet that answers for it. */
 function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
   return concernsOf(bench, state).flatMap((concern): OpenPoint[] => {
-    const { row, item, slot: key, text, weight, task, part } = concern;
+    const { row, item, slots, text, weight, task, part } = concern;
+    const [key = ""] = slots;
     if (kindOfKey(key) !== "find" || weight !== "renew" || part?.decision || concern.work !== null) return [];
     const word = findingWord(state, key);
     // Told under the key that it always had, so that what was signed stays signed.
