@@ -20,7 +20,7 @@ import {
   walk,
 } from "./src/job/index.ts";
 import type { Slot } from "./src/task/index.ts";
-import type { Procedure } from "./src/procedure/index.ts";
+import { countsNeeded, machineFacts, type Procedure } from "./src/procedure/index.ts";
 
 /** For tests: the answer, or the refusal thrown as a failure. */
 export function value<I, O>(calculator: Calculator<I, O>, input: NoInfer<I>): O {
@@ -37,6 +37,14 @@ export function refusal(calculator: { run: Calculator["run"] }, input: unknown):
 
 /** For tests: event ids in order. */
 export const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+/** For tests: one of everything that is counted, where a test does not say how many. */
+const oneOfEach = (procedure: Procedure): Record<string, number> =>
+  Object.fromEntries([...countsNeeded(procedure).keys()].map((part) => [part, 1]));
+
+/** For tests: a machine of which every word is on file, and none of those that a test does not name is any that ships. */
+const otherwise = (procedure: Procedure): Record<string, string> =>
+  Object.fromEntries(machineFacts(procedure).map((key) => [key, "otherwise"]));
+
 /** For tests: the first line of a job's log. Names and meter invented. */
 export const openedJob = (procedure: Procedure, counts: Record<string, number>): JobEvent => ({
   id: uuid(0),
@@ -51,8 +59,8 @@ export const openedJob = (procedure: Procedure, counts: Record<string, number>):
     owner: { name: "Owner", contact: "quay" },
     meter: { unit: "h", value: 10 },
     procedure: { id: procedure.id, version: procedure.version, hash: "x" },
-    counts,
-    config: {},
+    counts: { ...oneOfEach(procedure), ...counts },
+    config: otherwise(procedure),
     position: null,
     symptoms: [],
   },

@@ -2,7 +2,7 @@ import { TestJob } from "./testing.ts";
 import { technician } from "./testingBench.ts";
 import { shippedBody } from "./testingProcedures.ts";
 import type { Bench } from "./src/job/index.ts";
-import { procedureSchema } from "./src/procedure/index.ts";
+import { figuresKnown, procedureSchema } from "./src/procedure/index.ts";
 import { configOf, type Spec, specSchema } from "./src/spec/index.ts";
 
 // For tests: a shop around one shipped procedure. Every figure a test gives it is invented where it does not say other.
@@ -58,6 +58,15 @@ export function jobOn(bench: Bench, by = technician, counts: Record<string, numb
   const job = new TestJob(bench, by, counts);
   const [opened, ...rest] = job.events;
   if (opened?.body.type !== "job_opened") throw new Error("no opening");
-  job.events = [{ ...opened, body: { ...opened.body, config: configOf(bench.specs) } }, ...rest];
+  job.events = [
+    {
+      ...opened,
+      body: {
+        ...opened.body,
+        config: { ...opened.body.config, ...configOf(bench.specs, figuresKnown(bench.procedure)) },
+      },
+    },
+    ...rest,
+  ];
   return job;
 }

@@ -57,7 +57,7 @@ test("a file that a running shop takes in is worked through on the bench, with i
   await expect(form).toContainText("Drum, inside across");
   await form.getByLabel("most that is allowed").fill("165.8");
   await form.getByLabel("where it stands").fill("cast into the drum");
-  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form).toBeHidden();
   await expect(enter).toBeHidden();
   await page.locator("#entry").focus();

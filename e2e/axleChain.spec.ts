@@ -147,10 +147,11 @@ test("a limit that is not on file is entered where it is missed, with its source
   await page.getByRole("button", { name: "Enter the limit, with its source" }).click();
   const form = page.getByRole("dialog", { name: "Basket finger notches" });
   await form.getByLabel("most that is allowed").fill("0.5");
-  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await form.getByLabel("it holds for").selectOption({ label: "this machine alone" });
+  await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form.getByRole("alert")).toContainText("Say where the figure stands");
   await form.getByLabel("where it stands").fill("sheet in the drawer");
-  await form.getByRole("button", { name: "Keep it for this machine" }).click();
+  await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form).toBeHidden();
   await expect(page.getByText("sheet in the drawer", { exact: false })).toBeVisible();
   await page.locator("#entry").focus();

@@ -157,7 +157,7 @@ test("beyond loopback it is encrypted: a tablet signs in by this machine's name,
     const page = await context.newPage();
     await page.goto(`https://${name}:${port}/welcome?code=${await far.firstCode()}`);
     await typeCredentials(page, "Liv Sande", "long-enough-word");
-    await expect(page.getByText("No job yet.")).toBeVisible();
+    await expect(page.getByRole("button", { name: "Open the job" })).toBeVisible();
     await page.getByRole("button", { name: "Sign out" }).click();
     await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
     await typeCredentials(page, "liv sande", "long-enough-word");

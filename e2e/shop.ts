@@ -108,7 +108,7 @@ export async function signIn(page: Page, shop: Shop, name: string): Promise<void
 /** Fills the form at the door with the keyboard alone, the name being focused. */
 export async function typeCredentials(page: Page, name: string, password: string): Promise<void> {
   await expect(page.getByRole("main").getByRole("button")).toBeEnabled();
-  await page.getByLabel("Name").focus();
+  await page.getByLabel("Name", { exact: true }).focus();
   await page.keyboard.type(name);
   await page.keyboard.press("Tab");
   await page.keyboard.type(password);

@@ -2,6 +2,8 @@ import { readFileSync } from "node:fs";
 import http from "node:http";
 import https from "node:https";
 import next from "next";
+import { database } from "./server/database.ts";
+import { keepShopZone } from "./server/settings/read.ts";
 import { behindDoor } from "./server/edge/door.ts";
 import { servedSettings } from "./server/environment.ts";
 import { endHelpers, warmHelpers } from "./server/helpers/index.ts";
@@ -27,6 +29,7 @@ async function serve(): Promise<void> {
     cert !== undefined && key !== undefined
       ? https.createServer({ cert: readFileSync(cert), key: readFileSync(key) }, listener)
       : http.createServer(listener);
+  await keepShopZone(database()).catch((error: unknown) => log.error({ err: error }, "the shop's zone was not read"));
   warmHelpers();
   let ending = false;
   const end = (): void => {

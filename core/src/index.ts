@@ -15,6 +15,7 @@ export * from "./procedure/index.ts";
 export * from "./quantity/index.ts";
 export * from "./schedule/index.ts";
 export * from "./season/index.ts";
+export * from "./shop/index.ts";
 export * from "./spec/index.ts";
 export * from "./symptom/index.ts";
 export * from "./task/index.ts";

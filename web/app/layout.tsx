@@ -3,6 +3,7 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { diskNotice } from "@/server/disk";
 import { Nonce } from "@/ui/Nonce";
+import { shopZone } from "@/ui/times";
 import { Unsent } from "@/ui/Unsent";
 import "./globals.css";
 
@@ -15,7 +16,7 @@ const THEME = `try{var t=localStorage.getItem("averin-theme")||(matchMedia("(pre
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get("x-averin-nonce") ?? "";
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang="en" data-zone={shopZone()} suppressHydrationWarning>
       <head>
         <script nonce={nonce} dangerouslySetInnerHTML={{ __html: THEME }} suppressHydrationWarning />
       </head>

@@ -7,3 +7,10 @@ export function releaseAsked(text: string | string[] | null | undefined): number
   const parsed = releaseSchema.safeParse(text);
   return parsed.success ? parsed.data : null;
 }
+
+/** What a page of things is looked through for: the words in its address. */
+export type Searched = { searchParams: Promise<{ find?: string | string[] }> };
+export async function searchAsked({ searchParams }: Searched): Promise<string> {
+  const { find = "" } = await searchParams;
+  return (Array.isArray(find) ? (find[0] ?? "") : find).trim().slice(0, 120);
+}

@@ -24,6 +24,8 @@ export type PersonRow = {
   pinHash: string | null;
   /** Its password stands in print, as in the demo: it opens nothing where strangers on the wire can reach the door. */
   printedPassword: boolean;
+  /** Since when somebody works here no more: they open nothing, and their name stays on what they did. */
+  leftAt: Date | null;
 };
 export type KnownBrowserRow = { tokenHash: string; personId: string; lastAt: Date };
 export type SessionRow = { tokenHash: string; personId: string; expiresAt: Date };
@@ -59,7 +61,26 @@ export type RecheckRow = {
   doneAt: Date | null;
   note: string | null;
 };
-export type SpecRow = { bookId: string; specKey: string; format: number; body: unknown };
+export type SpecRow = {
+  bookId: string;
+  specKey: string;
+  format: number;
+  body: unknown;
+  enteredBy: string | null;
+  enteredAt: Date | null;
+};
+/** A figure of a book that another took the place of, with who did that and why. */
+export type SupersededRow = {
+  id: string;
+  bookId: string;
+  specKey: string;
+  format: number;
+  body: unknown;
+  enteredBy: string | null;
+  supersededBy: string;
+  supersededAt: Date;
+  reason: string;
+};
 export type GaugeRow = { id: string; body: unknown };
 export type WrenchRow = { id: string; body: unknown };
 export type StorePartRow = {
@@ -221,6 +242,7 @@ function models(sequelize: Sequelize) {
       createdAt: { type: stamp, allowNull: false },
       pinHash: maybe(200),
       printedPassword: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      leftAt: { type: stamp, allowNull: true },
     }),
     knownBrowsers: define<KnownBrowserRow>("known_browsers", {
       tokenHash: key(64),
@@ -246,6 +268,19 @@ function models(sequelize: Sequelize) {
       specKey: key(),
       format: { type: DataTypes.INTEGER, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
+      enteredBy: maybe(80),
+      enteredAt: { type: stamp, allowNull: true },
+    }),
+    superseded: define<SupersededRow>("superseded_specs", {
+      id: key(36),
+      bookId: text(60),
+      specKey: text(60),
+      format: { type: DataTypes.INTEGER, allowNull: false },
+      body: { type: DataTypes.JSON, allowNull: false },
+      enteredBy: maybe(80),
+      supersededBy: text(80),
+      supersededAt: { type: stamp, allowNull: false },
+      reason: text(500),
     }),
     rechecks: define<RecheckRow>("rechecks", {
       id: key(36),

@@ -32,12 +32,15 @@ import { jobById, type OpenedJob } from "./jobs/read.ts";
 import { intakeSchema, workSchema } from "./jobs/schema.ts";
 import { appendEvents, openJob } from "./jobs/store.ts";
 import { addMachine } from "./machines/store.ts";
+import { shopSchema } from "./settings/schema.ts";
+import { sayShop } from "./settings/store.ts";
 import { anyPeople } from "./people/read.ts";
 import { addPerson } from "./people/store.ts";
 
 const demoSchema = z.object({
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
   labour: labourSchema,
+  shop: shopSchema,
   gauges: z.array(gaugeSchema),
   wrenches: z.array(wrenchSchema),
   jobs: z.array(
@@ -211,7 +214,7 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   if (marker === DONE || (marker === undefined && (await anyPeople(db)))) return;
   await db.counters.upsert({ name: "demo", value: BEGUN });
   for (const gauge of demo.gauges) await db.gauges.upsert({ id: gauge.id, body: gauge });
-  await db.settings.upsert({ name: "labour", body: demo.labour });
+  await sayShop(db, { ...demo.shop, perHour: demo.labour.perHour });
   for (const wrench of demo.wrenches) await db.wrenches.upsert({ id: wrench.id, body: wrench });
   for (const { specs, parts, source, ...book } of demo.books) {
     await db.books.upsert(book);

@@ -162,6 +162,19 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         how VARCHAR(20) NOT NULL, PRIMARY KEY (jobId, work))`,
     ],
   },
+  {
+    name: "0011-a-shop-of-its-own",
+    statements: [
+      `ALTER TABLE people ADD COLUMN IF NOT EXISTS leftAt DATETIME(3) NULL`,
+      // Who entered a figure of a book, so that another checks it; and what it superseded, with the reason.
+      `ALTER TABLE specs ADD COLUMN IF NOT EXISTS enteredBy VARCHAR(80) NULL,
+        ADD COLUMN IF NOT EXISTS enteredAt DATETIME(3) NULL`,
+      `CREATE TABLE IF NOT EXISTS superseded_specs (id CHAR(36) PRIMARY KEY, bookId VARCHAR(60) NOT NULL,
+        specKey VARCHAR(60) NOT NULL, format INTEGER NOT NULL, body JSON NOT NULL, enteredBy VARCHAR(80) NULL,
+        supersededBy VARCHAR(80) NOT NULL, supersededAt DATETIME(3) NOT NULL, reason VARCHAR(500) NOT NULL,
+        KEY of_book (bookId, specKey))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -18,6 +18,7 @@ export function stepOnScreen(
       jobId="j"
       actor={actor}
       onPreset={none}
+      onJudge={none}
       bench={bench}
       state={state}
       task={task}

@@ -20,23 +20,43 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
     ["value", "best, where it says one"],
   ],
   torque: [
-    ["value", "torque"],
+    ["value", "torque, with its unit"],
     ["tolerance", "more or less, in percent"],
+    ["least", "or as a range: from"],
+    ["most", "to"],
   ],
   count: [["value", "how many"]],
   figure: [["value", "figure"]],
 };
 const IN_WORDS = [["value", "in a few words"]] as const;
 
-/** One figure of one machine with its source; what is kept governs here from then on. */
-export function FigureForm({ machine, known, onKept }: { machine: string; known: KnownFigure; onKept: () => void }) {
+/** Where a figure is kept: with one machine or its model, or straight in a model's book. */
+export type Keeps = { machine: string } | { book: string };
+
+/** One figure of a machine or its model with its source; what is kept governs here from then on. */
+export function FigureForm({
+  whose,
+  known,
+  onFile,
+  onKept,
+}: {
+  whose: Keeps;
+  known: KnownFigure;
+  /** Whether the model has one already. */
+  onFile: boolean;
+  onKept: () => void;
+}) {
   "use no memo";
   const router = useRouter();
   const { key, kind } = known;
   const fields = kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
-    start: { grade: "maker's manual" },
-    send: (typed) => send("POST", `/api/machines/${machine}/figures`, { key, ...typed }),
+    start: { grade: "maker's manual", ...("machine" in whose ? { whose: onFile ? "machine" : "model" } : {}) },
+    send: (typed) =>
+      send("POST", `/api/${"machine" in whose ? `machines/${whose.machine}` : `books/${whose.book}`}/figures`, {
+        key,
+        ...typed,
+      }),
     kept: () => {
       figureEnteredHere(known.label);
       router.refresh();
@@ -56,12 +76,14 @@ export function FigureForm({ machine, known, onKept }: { machine: string; known:
           </select>
         </label>
       )}
-      {fields.map(([name, label], i) => (
-        <label key={name} className="flex flex-col gap-1 font-semibold">
-          {label}
-          <input {...register(name)} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
-        </label>
-      ))}
+      <div className={fields.length > 2 ? "grid grid-cols-2 gap-3" : "flex flex-col gap-3"}>
+        {fields.map(([name, label], i) => (
+          <label key={name} className="flex flex-col justify-end gap-1 font-semibold">
+            {label}
+            <input {...register(name)} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
+          </label>
+        ))}
+      </div>
       <label className="flex flex-col gap-1 font-semibold">
         source
         <select {...register("grade")} className="field text-xl">
@@ -85,12 +107,33 @@ export function FigureForm({ machine, known, onKept }: { machine: string; known:
           <input {...register("page")} className="field text-xl" autoComplete="off" />
         </label>
       </div>
+      {"machine" in whose ? (
+        <label className="flex flex-col gap-1 font-semibold">
+          it holds for
+          <select {...register("whose")} className="field text-xl">
+            <option value="model">every one of this model</option>
+            <option value="machine">this machine alone</option>
+          </select>
+        </label>
+      ) : (
+        onFile && (
+          <label className="flex flex-col gap-1 font-semibold">
+            why it takes the place of what is on file
+            <input
+              {...register("reason")}
+              className="field text-xl"
+              placeholder="newer edition, misread before …"
+              autoComplete="off"
+            />
+          </label>
+        )
+      )}
       <p role="alert" className="min-h-[1.3em] font-semibold text-past">
         {message}
       </p>
       <div className="flex gap-2">
         <button type="submit" className="key min-h-[56px]! px-6! text-xl" data-main="true" disabled={busy}>
-          Keep it for this machine
+          Keep it
         </button>
         <Dialog.Close asChild>
           <button type="button" className="key min-h-[56px]!">

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
+import { WayRound } from "./WayRound.tsx";
 import { ThemeKey } from "./ThemeKey.tsx";
 import { SignOutKey } from "./SignOutKey.tsx";
 
@@ -7,9 +7,7 @@ import { SignOutKey } from "./SignOutKey.tsx";
 export function TopRule({ children, person }: { children: ReactNode; person: ReactNode }) {
   return (
     <header className="no-print flex min-h-[52px] items-center gap-4 border-b-2 border-ink bg-sheet px-4">
-      <Link href="/" className="flex min-h-[44px] items-center text-lg font-semibold tracking-[0.14em] uppercase">
-        Averin
-      </Link>
+      <WayRound />
       <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 py-1 lg:flex-nowrap lg:py-0">{children}</div>
       {person}
       <ThemeKey />

@@ -2,10 +2,15 @@ import type { HandsOn } from "@averin/core";
 import { TZDate } from "@date-fns/tz";
 import { lightFormat } from "date-fns";
 
-const ZONE = "UTC";
-const as = (pattern: string) => (at: string | Date) => lightFormat(new TZDate(new Date(at), ZONE), pattern);
+/** The zone that this shop's clocks run in, such as Europe/Oslo; UTC until somebody has said. */
+export const shopZone = (): string =>
+  typeof document === "undefined"
+    ? ((globalThis as { averinZone?: string }).averinZone ?? "UTC")
+    : (document.documentElement.dataset.zone ?? "UTC");
 
-/** Moments as people read them, all of one zone; screens say which. */
+const as = (pattern: string) => (at: string | Date) => lightFormat(new TZDate(new Date(at), shopZone()), pattern);
+
+/** Moments as people read them, by the shop's own clock. */
 export const dayOf = as("yyyy-MM-dd");
 export const minuteOf = as("yyyy-MM-dd HH:mm");
 export const minuteOfYear = as("MM-dd HH:mm");

@@ -1,6 +1,7 @@
 import { hash, verify } from "@node-rs/argon2";
 import { type Answer, calculators } from "@averin/core";
 import { sheetData } from "../features/sheet/sheetData.ts";
+import { setShopZone } from "../server/settings/zone.ts";
 import type { SheetWork } from "../server/helpers/kinds.ts";
 
 type Asked = { id: number; kind: string; input: unknown };
@@ -14,7 +15,8 @@ const WORKS: Record<string, (input: never) => unknown> = {
     if (!calculator) throw new Error(`no calculator ${name}`);
     return calculator.run(input);
   },
-  sheet: async ({ number, bench, events, photos, release }: SheetWork) => {
+  sheet: async ({ number, bench, events, photos, release, zone }: SheetWork) => {
+    setShopZone(zone);
     const sheet = sheetData(number, bench, events, release);
     if (!sheet) throw new Error(`job ${number} has no first line`);
     const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");

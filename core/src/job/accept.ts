@@ -4,13 +4,15 @@ import type { Hand } from "../task/kind.ts";
 import { isTaskLine, kindOfKey, type TaskLine } from "../task/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
 import { isAnswered, isSkipped } from "./answered.ts";
-import { stopsOf } from "./applies.ts";
+import { pointOf } from "../procedure/index.ts";
+import { limitAt, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
 import { acceptParking, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
+import { isUnjudged } from "./judged.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
 import { acceptSecondLook } from "./secondLook.ts";
@@ -20,10 +22,14 @@ import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
 import { workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
 
+/** Slots that are asked, not done; and those of the machine itself, whichever work asks first. */
+const OF_MACHINE = new Set(["word", "many"]);
+const ASKED = new Set(["ask", ...OF_MACHINE]);
+
 /** The gate that a draft runs into: what is answered in a task behind a shut gate is refused; questions there are not. */
 function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly Task[]) {
   const key = slotKeyOf(draft);
-  if (key === null || kindOfKey(key) === "ask") return null;
+  if (key === null || ASKED.has(kindOfKey(key))) return null;
   const task = tasks.find((t) => t.slots.some((s) => s.key === key));
   return task ? shutGate(bench, state, task.id) : null;
 }
@@ -31,7 +37,8 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
 /** Why nothing more is taken for the work that a draft belongs to, or null: it was dropped, or is released by itself. */
 function closedWork(bench: Bench, state: JobState, draft: Draft): string | null {
   if (state.workReleases.size === 0 && state.dropped.size === 0) return null;
-  const work = workOfRow(bench, slotKeyOf(draft)?.split(":")[1] ?? "");
+  const key = slotKeyOf(draft) ?? "";
+  const work = OF_MACHINE.has(kindOfKey(key)) ? null : workOfRow(bench, key.split(":")[1] ?? "");
   if (work === null) return null;
   const dropped = state.dropped.get(work.id);
   if (dropped) return `${workName(work)} was dropped: ${dropped.body.reason}. Nothing more is taken in it.`;
@@ -52,10 +59,19 @@ const FOR_GOOD = new Set<string>([
 export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.type);
 
 /** Lines after which something may have to be undone that is done already. */
-type MayUndo = BodyOf<"question_answered" | "finding_recorded" | "decision_taken" | "figure_taken" | "struck">;
+type MayUndo = BodyOf<
+  | "question_answered"
+  | "finding_recorded"
+  | "decision_taken"
+  | "figure_taken"
+  | "word_said"
+  | "number_counted"
+  | "struck"
+>;
 
 const MAY_UNDO = new Set<Body["type"]>([
   ...(["question_answered", "finding_recorded", "decision_taken", "figure_taken", "struck"] as const),
+  ...(["word_said", "number_counted"] as const),
 ] satisfies readonly MayUndo["type"][]);
 
 /** What a line that is not kept yet would undo, as slots. */
@@ -123,6 +139,18 @@ function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_
     return no("unsupported", "work", "That is no work of this job.");
   }
   return yes(draft);
+}
+
+/** A limit that came after the readings: it judges those that were kept for want of one. */
+function acceptLimit(bench: Bench, state: JobState, draft: DraftOf<"limit_found">): Answer<Body> {
+  const point = pointOf(bench.procedure, draft.point);
+  if (point?.kind !== "measure")
+    return no("unsupported", "point", `"${draft.point}" is no measured point of this job.`);
+  const { spec } = limitAt(bench, state, point);
+  if (!spec) return no("missing", "spec", "No limit is on file for it yet: enter it with its source.");
+  if (!isUnjudged(state, point))
+    return no("conflict", "point", `${point.name}: nothing that was read waits for a limit.`);
+  return yes({ ...draft, name: point.name, spec });
 }
 
 function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
@@ -218,6 +246,8 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptFollowUp(bench, state, draft);
     case "owner_said":
       return acceptOwnersWord(bench, state, draft);
+    case "limit_found":
+      return acceptLimit(bench, state, draft);
     case "time_corrected":
       if (!worksOf(bench).some(({ id }) => id === draft.work))
         return no("unsupported", "work", "That is no work of this job.");

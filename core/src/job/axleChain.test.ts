@@ -335,7 +335,9 @@ describe("the chain", () => {
     expect(partInStores(job.shop, job.state, "rear-sprocket-steel")).toMatchObject({ nominal: "48" });
     job.type("13 49");
     expect(partInStores(job.shop, job.state, "rear-sprocket-steel")).toMatchObject({ nominal: "49", price: "64.50" });
-    expect(rememberedFigures(job.shop, job.state)).toEqual([{ key: "rear-teeth", value: 49 }]);
+    expect(rememberedFigures(job.shop, job.state)).toEqual([
+      { key: "rear-teeth", label: "Rear teeth", whose: "machine", what: { kind: "figure", value: 49, unit: "1" } },
+    ]);
     // A size that is not on the shelf is none of the others.
     const other = setAt("compute:gearing", stocked);
     other.type("13 50");

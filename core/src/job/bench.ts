@@ -80,6 +80,8 @@ export type Bench = {
   /** The shop's own way of each school it has said one for, by the question's id. */
   presets: Record<string, string>;
   labour: z.infer<typeof labourSchema> | null;
+  /** The money that the shop goes by, as three letters; absent where nobody has said. */
+  currency?: string;
   /** How many people work at benches here: where it is one, a second look is their own. Absent: several. */
   hands?: number;
 };
@@ -89,5 +91,9 @@ export function presetOf(bench: Bench, question: Question): string | null {
   const own = bench.presets[question.id];
   return question.ways.some((way) => way.word === own) ? (own ?? null) : (question.preset ?? null);
 }
+
+/** The money that sums are told in: the shop's own, or what its rate and its parts are in. */
+export const currencyOf = ({ currency, labour, parts }: Pick<Bench, "currency" | "labour" | "parts">): string =>
+  currency ?? labour?.currency ?? parts[0]?.currency ?? "";
 
 export const specFor = (bench: Bench, key: string) => bench.specs.find((spec) => spec.key === key) ?? null;

@@ -175,8 +175,9 @@ export function acceptFollowUp(
     return no("conflict", "way", `It stops the work: ${concern.text}. It is put right, or the machine is handed back.`);
   }
   const opened = state.opened?.body;
-  if (draft.meter !== null && opened && draft.meter <= opened.meter.value) {
-    const message = `The meter stands at ${opened.meter.value} ${opened.meter.unit}: a watch ends after that.`;
+  const stands = opened?.meter.value ?? null;
+  if (draft.meter !== null && opened && stands !== null && draft.meter <= stands) {
+    const message = `The meter stands at ${stands} ${opened.meter.unit}: a watch ends after that.`;
     return no("range", "meter", message);
   }
   if (draft.on !== null && draft.on <= lastDay(state)) {

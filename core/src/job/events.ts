@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
+import { keptSpec } from "../spec/index.ts";
 import { taskBodies, taskDrafts } from "../task/lines.ts";
 import { id, text, undoes, whole, words } from "./fields.ts";
 
@@ -86,6 +87,8 @@ const jobDrafts = [
     how: z.enum(OUTCOMES),
     words: text,
   }),
+  /** What was read before its limit was found is judged by it from here on. */
+  z.strictObject({ type: z.literal("limit_found"), point: id }),
   z.strictObject({ type: z.literal("work_dropped"), work: z.string().min(1).max(4), reason: text }),
   z.strictObject({
     type: z.literal("work_released"),
@@ -117,7 +120,8 @@ const jobBodies = [
       build: words,
     }),
     owner: z.object({ name: words, contact: words }),
-    meter: z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number() }),
+    /** null where nobody could read it. */
+    meter: z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number().nullable() }),
     procedure: z.object({ id: words, version: whole, hash: words }),
     /** How many of each part there are, as the model's book had it then. */
     counts: z.record(words, whole),
@@ -170,6 +174,7 @@ const jobBodies = [
   /** A second pair of eyes on a task: what was seen; `own` where the shop has only one. */
   z.object({ type: z.literal("second_look"), undoes, task: words, saw: words, well: z.boolean(), own: z.boolean() }),
   z.object({ type: z.literal("outcome_said"), work: words, how: z.enum(OUTCOMES), words }),
+  z.object({ type: z.literal("limit_found"), undoes, point: words, name: words, spec: keptSpec }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),

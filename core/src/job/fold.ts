@@ -35,6 +35,8 @@ export type JobState = {
   looks: ReadonlyMap<string, EventOf<"second_look">>;
   /** What came of each work. */
   outcomes: ReadonlyMap<string, EventOf<"outcome_said">>;
+  /** Limits that were found after what they judge was read, by the point's id. */
+  limits: ReadonlyMap<string, EventOf<"limit_found">>;
   /** Hands-on time as somebody put it right, by work. */
   times: ReadonlyMap<string, EventOf<"time_corrected">>;
   reopened: EventOf<"job_reopened"> | null;
@@ -44,9 +46,11 @@ export type JobState = {
   added: ReadonlyMap<string, EventOf<"work_added">>;
   dropped: ReadonlyMap<string, EventOf<"work_dropped">>;
   workReleases: ReadonlyMap<string, EventOf<"work_released">>;
-  /** How many there are of what, and how the machine is made, as every work found it when it began. */
+  /** How many there are of what, and how the machine is made: as every work found it on file, and as it was seen since. */
   counts: Readonly<Record<string, number>>;
   config: Readonly<Record<string, string>>;
+  /** Of those, what was on file when the works began: what is not there is asked where the work turns on it. */
+  onFile: { counts: Readonly<Record<string, number>>; config: Readonly<Record<string, string>> };
   lastNumber: number;
 };
 
@@ -74,6 +78,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const looks = new Map<string, EventOf<"second_look">>();
   const outcomes = new Map<string, EventOf<"outcome_said">>();
   const times = new Map<string, EventOf<"time_corrected">>();
+  const limits = new Map<string, EventOf<"limit_found">>();
   const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
   let reopened: EventOf<"job_reopened"> | null = null;
@@ -105,6 +110,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "second_look")) looks.set(event.body.task, event);
     else if (isEvent(event, "outcome_said")) outcomes.set(event.body.work, event);
     else if (isEvent(event, "time_corrected")) times.set(event.body.work, event);
+    else if (isEvent(event, "limit_found")) limits.set(event.body.point, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
     else if (isEvent(event, "job_reopened")) {
@@ -124,12 +130,22 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   }
   // What a work found first holds: a book that changed since changes nothing of what began before.
   const begun = [...[...added.values()].reverse(), ...(opened ? [opened] : [])].map(({ body }) => body);
-  const counts = Object.assign({}, ...begun.map((body) => body.counts)) as Record<string, number>;
-  const config = Object.assign({}, ...begun.map((body) => body.config)) as Record<string, string>;
+  const onFile = {
+    counts: Object.assign({}, ...begun.map((body) => body.counts)) as Record<string, number>,
+    config: Object.assign({}, ...begun.map((body) => body.config)) as Record<string, string>,
+  };
+  const counts = { ...onFile.counts };
+  const config = { ...onFile.config };
+  for (const lines of bySlot.values()) {
+    const body = lines[lines.length - 1]?.body;
+    if (body?.type === "word_said") config[body.figure] = body.word;
+    else if (body?.type === "number_counted") for (const part of body.parts) counts[part] = body.count;
+    else if (body?.type === "pieces_counted" && body.way === "apart") counts[body.piece] ??= body.count;
+  }
   return {
-    ...{ added, dropped, workReleases, counts, config },
+    ...{ added, dropped, workReleases, counts, config, onFile },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid, causes, times, outcomes, looks },
+    ...{ parked, follows, ownerSaid, causes, limits, times, outcomes, looks },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

@@ -15,6 +15,7 @@ export {
 } from "./applies.ts";
 export {
   type Bench,
+  currencyOf,
   type Gauge,
   gaugeSchema,
   labourSchema,
@@ -66,6 +67,7 @@ export {
   figure,
   findingOf,
   isRenewed,
+  isUnjudged,
   type Judged,
   judgeItem,
   type Proposal,
@@ -88,7 +90,7 @@ export {
   tools,
 } from "./line.ts";
 export { figuresChanged } from "./figuresChanged.ts";
-export { openPoints, ranges, summarise, type Summary, unsigned } from "./openPoints.ts";
+export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
 export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";
@@ -97,9 +99,10 @@ export { resumeSentence } from "./resume.ts";
 export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";
-export { type Stage, STAGES, type Task } from "./task.ts";
+export { ranges, type Stage, STAGES, type Task } from "./task.ts";
 export { type Told, toldAt } from "./told.ts";
 export { toolList } from "./toolList.ts";
+export { WHOSE, type Whose } from "../task/machine/lines.ts";
 export { walk } from "./walk.ts";
 export { tellsWords, wordsIn, wordsOf } from "./wordsOf.ts";
 export { acceptWork, workOfTask, type WorkStanding, worksStanding, type WorkWanted } from "./works.ts";

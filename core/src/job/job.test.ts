@@ -176,7 +176,7 @@ describe("decisions", () => {
     job.until("decide:spring", ANSWERS).type("");
     expect(job.type("")).toMatch(/Nothing is proposed \(spring 1: no limit on file/);
     job.type("1", "judged by hand");
-    expect(job.open.map((p) => p.text)).toContain("spring 1: no limit on file: kept, not judged");
+    expect(job.open.map((p) => p.text)).toContain("spring free length 1–2: no limit on file: kept, not judged");
   });
 
   test("a part left is told and signed for", () => {

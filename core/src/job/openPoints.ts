@@ -11,20 +11,8 @@ import type { JobState } from "./fold.ts";
 import { perState } from "./perState.ts";
 import { secondLooks } from "./secondLook.ts";
 import { skipSays } from "./skips.ts";
-import type { Stage, Task } from "./task.ts";
+import { ranges, type Stage, type Task } from "./task.ts";
 import { walk } from "./walk.ts";
-
-/** "5–9", "3", "2, 4" */
-export function ranges(items: readonly number[]): string {
-  const sorted = [...new Set(items)].sort((a, b) => a - b);
-  const runs: [number, number][] = [];
-  for (const n of sorted) {
-    const run = runs[runs.length - 1];
-    if (run && run[1] === n - 1) run[1] = n;
-    else runs.push([n, n]);
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(", ");
-}
 
 function openText(bench: Bench, state: JobState, task: Task, keys: readonly string[]): string {
   const open = task.slots.filter((s) => keys.includes(s.key));

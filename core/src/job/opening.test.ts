@@ -59,12 +59,16 @@ test("which work is meant must be said where there are several, and its symptom 
   expect(refused({ symptom: "squeaks" })).toMatch(/^unsupported symptom: "squeaks" is no symptom of this work: /);
 });
 
-test("what decides the work and is not on file is named, and so is a count that no assembly has", () => {
-  expect(refused({}, clutch, known.slice(1))).toMatch(/^missing machine: Not on file how many: friction plates\. /);
+test("nothing on file is no hindrance: it is asked at the bench; a count that no assembly has is put right first", () => {
+  const answer = acceptOpening(intake(), clutch, []);
+  // What the procedure itself says: one cover, one hub nut; how many plates there are is counted.
+  expect(answer).toMatchObject({ ok: true, value: { counts: { cover: 1 }, config: {} } });
+  expect(answer.ok && answer.value.counts).not.toHaveProperty("friction");
   const many = [count("friction-count", 900), ...known.slice(1)];
   expect(refused({}, clutch, many)).toMatch(/^range machine: Friction plates: 900 on file, and at most 30 /);
   const brake = [offer("chaincase-service")];
   const sled = { procedure: "chaincase-service", symptom: brake[0]?.procedure.symptoms[0] ?? "" };
-  expect(refused(sled, brake, [])).toMatch(/^missing machine: How this machine is made decides what is done: /);
-  expect(refused(sled, brake, [word("oil-level-by", "stick")])).not.toMatch(/oil level is read by/);
+  expect(refused(sled, brake, [])).toBe("opened");
+  const some = acceptOpening(intake(sled), brake, [word("oil-level-by", "stick")]);
+  expect(some).toMatchObject({ ok: true, value: { config: { "oil-level-by": "stick" } } });
 });

@@ -1,6 +1,6 @@
 import type { Answer } from "../calculator/index.ts";
 import { believable } from "../figures/index.ts";
-import { countsNeeded, figuresKnown, machineFacts, madeFor, type Procedure } from "../procedure/index.ts";
+import { countsNeeded, figuresKnown, madeFor, type Procedure } from "../procedure/index.ts";
 import { configOf, type Spec } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import type { BodyOf } from "./events.ts";
@@ -9,8 +9,8 @@ import type { BodyOf } from "./events.ts";
 export type Intake = {
   machine: BodyOf<"job_opened">["machine"];
   owner: { name: string; contact: string };
-  /** The meter now and as it was read last, in the machine's own unit; whether it was changed for another since. */
-  meter: { unit: "h" | "mi" | "km"; value: number; last: number | null; goesBack: boolean };
+  /** The meter now, null where it cannot be read, and as it was read last, in the machine's own unit; whether it was changed for another since. */
+  meter: { unit: "h" | "mi" | "km"; value: number | null; last: number | null; goesBack: boolean };
   complaint: string;
   symptom: string;
   /** What was said at the counter in the words of the symptoms' data; a symptom of the procedure's own is then not asked. */
@@ -21,10 +21,6 @@ export type Intake = {
   position?: string | null;
 };
 export type Offered = { hash: string; procedure: Procedure };
-
-const enterFirst = "Enter it under the machine's figures first.";
-const labelOf = (procedure: Procedure, key: string): string =>
-  (figuresKnown(procedure).get(key)?.label ?? key).toLowerCase();
 
 /** The procedure that is meant, or which there are. */
 function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): Answer<Offered> {
@@ -38,7 +34,7 @@ function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): An
   return no("unsupported", "procedure", `Say what is worked on: ${titles}.`);
 }
 
-/** How many of each part there are on this machine; what is not on file is named. */
+/** How many of each part there are on this machine; what is not on file is counted at the bench. */
 export function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<string, number>> {
   const counts: Record<string, number> = {};
   for (const [part, count] of countsNeeded(procedure)) {
@@ -47,9 +43,7 @@ export function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<R
       continue;
     }
     const spec = specs.find(({ key }) => key === count.spec);
-    if (spec?.kind !== "count") {
-      return no("missing", "machine", `Not on file how many: ${labelOf(procedure, count.spec)}. ${enterFirst}`);
-    }
+    if (spec?.kind !== "count") continue;
     const known = figuresKnown(procedure).get(count.spec);
     const most = known ? believable(known).most : Infinity;
     if (spec.count > most) {
@@ -59,18 +53,6 @@ export function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<R
     counts[part] = spec.count;
   }
   return { ok: true, value: counts };
-}
-
-/** What decides the work and is not on file of how the machine is made, in a sentence; or null. */
-export function unknownOf(
-  procedure: Procedure,
-  made: Procedure,
-  config: Readonly<Record<string, string>>,
-): string | null {
-  const unknown = machineFacts(made).filter((key) => config[key] === undefined);
-  if (unknown.length === 0) return null;
-  const labels = unknown.map((key) => labelOf(procedure, key)).join(", ");
-  return `How this machine is made decides what is done: ${labels} is not on file. ${enterFirst}`;
 }
 
 /** The position that is meant, or null where the procedure has only one place or nobody said. */
@@ -85,8 +67,8 @@ export function positionOf(procedure: Procedure, position: string | null): Answe
 }
 
 /**
- * The first line of a job: what came in, what is worked on, how the machine is made and how many there are of what, all as
- * they were then. Refused by name where something that decides the work is not on file.
+ * The first line of a job: what came in, what is worked on, how the machine is made and how many there are of what, as far
+ * as that was on file then. What is not is asked at the bench, where the work turns on it.
  */
 export function acceptOpening(
   intake: Intake,
@@ -94,7 +76,7 @@ export function acceptOpening(
   specs: readonly Spec[],
 ): Answer<BodyOf<"job_opened">> {
   const { meter, complaint, symptom, owner } = intake;
-  if (meter.last !== null && meter.value < meter.last && !meter.goesBack) {
+  if (meter.last !== null && meter.value !== null && meter.value < meter.last && !meter.goesBack) {
     const message = `The meter stood at ${meter.last} ${meter.unit} last time. Put it right, or say that the meter was changed.`;
     return no("conflict", "meter", message);
   }
@@ -109,10 +91,7 @@ export function acceptOpening(
   const position = positionOf(procedure, intake.position ?? null);
   if (!position.ok) return position;
   const config = configOf(specs, figuresKnown(procedure));
-  const made = madeFor(procedure, config);
-  const unknown = unknownOf(procedure, made, config);
-  if (unknown !== null) return no("missing", "machine", unknown);
-  const counts = countsOf(made, specs);
+  const counts = countsOf(madeFor(procedure, config), specs);
   if (!counts.ok) return counts;
   return {
     ok: true,

@@ -29,7 +29,7 @@ function due(state: JobState, { id, what, hours, miles, days }: Asked): Recheck 
   const mile = findUnit("mi");
   const away =
     meter?.unit === "h" ? hours : miles !== undefined && unit && mile ? fromBase(toBase(miles, mile), unit) : undefined;
-  return { id, what, due: meter && away !== undefined ? meter.value + away : null, days: days ?? null };
+  return { id, what, due: meter?.value != null && away !== undefined ? meter.value + away : null, days: days ?? null };
 }
 
 const MS_A_DAY = 86_400_000;

@@ -42,6 +42,8 @@ type Manner = {
   renew: boolean;
   /** How the machine that they work on is made. */
   config: Record<string, string>;
+  /** Whether nothing of that is on file: it is said, and counted, where the work turns on it. */
+  unknown?: boolean;
   branch: (prefix: Map<string, string>) => void;
   /** Steps from one task to another at which a release was tried already, by whichever walk came first; null: none is. */
   tried: Set<string> | null;
@@ -213,9 +215,29 @@ const idOf = (n: number): string => `00000000-0000-4000-8000-${String(n).padStar
 
 type Walked = { lines: number; fault: Fault | null; events: readonly JobEvent[]; tasks: ReadonlySet<string> };
 
+/** How many there are of what, by the figure that it is kept under. */
+const numbersOf = (procedure: Procedure, counts: Readonly<Record<string, number>>): Record<string, number> =>
+  Object.fromEntries(
+    [...countsNeeded(procedure)].flatMap(([part, count]): [string, number][] =>
+      typeof count === "number" ? [] : [[count.spec, counts[part] ?? 1]],
+    ),
+  );
+
+/** What is on file of a machine that nobody has seen before: only what the procedure itself says. */
+const fixedCounts = (procedure: Procedure): Record<string, number> =>
+  Object.fromEntries(
+    [...countsNeeded(procedure)].flatMap(([part, count]): [string, number][] =>
+      typeof count === "number" ? [[part, count]] : [],
+    ),
+  );
+
 /** One job from its opening to its release, worked in one manner; the first thing that goes wrong ends it. */
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
-  let events: readonly JobEvent[] = begun(bench, counts, manner.config);
+  const { procedure } = bench;
+  const numbers = numbersOf(procedure, counts);
+  let events: readonly JobEvent[] = manner.unknown
+    ? begun(bench, fixedCounts(procedure), {})
+    : begun(bench, counts, manner.config);
   let state = fold(events);
   let at = "";
   const seen = new Set<string>();
@@ -280,7 +302,9 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     const aim = waiting[0];
     if (!aim) return end(task.id, "waits for nothing");
     const one = (key: string, words: readonly string[]): string => wordAt(manner, key, words);
-    const typed = slotRule(aim).rehearsed({ bench, state, reading: READING, renew: manner.renew, one }, aim);
+    const made = manner.config;
+    const how = { bench, state, reading: READING, renew: manner.renew, one, made, numbers };
+    const typed = slotRule(aim).rehearsed(how, aim);
     const answer = interpret(typed, { bench, state, waiting, by: TECHNICIAN.id, ...tools(bench, task) });
     const drafts = draftsOf(answer, answer.kind === "owner" ? "Owner: go ahead" : "rehearsal");
     if (drafts === null) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${said(answer)}`);
@@ -384,6 +408,24 @@ export function rehearsedJob(procedure: Procedure): { bench: Bench; events: read
 }
 
 /**
+ * A machine of which nothing is on file comes to the same work as one of which all is: what is said and counted on the way
+ * takes the place of the book.
+ */
+function unknownFault(bench: Bench, counts: Record<string, number>, config: Record<string, string>): Fault | null {
+  const walked = [true, false].map((unknown) => {
+    const manner = { said: new Map(), renew: true, config, unknown, branch: () => undefined, tried: null };
+    return walkOnce(bench, counts, manner);
+  });
+  const fault = walked.find((one) => one.fault !== null)?.fault ?? null;
+  if (fault) return { at: fault.at, message: `with nothing on file: ${fault.message}` };
+  const [without = [], withAll = []] = walked.map(({ events }) => walk(bench, fold(events)).map(({ id }) => id));
+  const i = without.findIndex((id, n) => id !== withAll[n]);
+  if (i < 0 && without.length === withAll.length) return null;
+  const message = `with nothing on file comes ${without[i] ?? "nothing"}, and ${withAll[i] ?? "nothing"} where it is known`;
+  return { at: withAll[i] ?? "spine", message };
+}
+
+/**
  * Works a procedure through from opening to release in every way that its questions allow, on machines made in every
  * pair of ways, as a technician would who
  * does all well. It must always end, close only when all is done, put back in reverse what was taken off, and reach
@@ -426,6 +468,7 @@ export function rehearse(procedure: Procedure): Rehearsal {
     note(walked.fault);
     if (walked.fault === null) note(orderFault(bench, walked.events));
   }
+  for (const config of machines) note(unknownFault(bench, counts, config));
   if (told.length > 0)
     note({ at: "questions", message: `more than ${MOST_WALKS} ways to work: fewer questions may turn the work` });
   for (const task of tasksIn(procedure)) {

@@ -1,19 +1,44 @@
+import { figuresKnown } from "../procedure/index.ts";
 import { figuresRemembered } from "../task/figure/figure.ts";
+import { type Whose } from "../task/machine/lines.ts";
 import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import { type JobState, latest } from "./fold.ts";
 
-/** A figure of the machine that a job changed: by its key, in the unit it is known in. */
-export type Remembered = { key: string; value: number };
+/**
+ * What a job found out about its machine and nobody had on file: by its key, what it is called, what it is (figures in the
+ * unit they are known in), and whom it holds for.
+ */
+export type Remembered = {
+  key: string;
+  label: string;
+  whose: Whose;
+  what:
+    { kind: "figure"; value: number; unit: string } | { kind: "count"; count: number } | { kind: "word"; word: string };
+};
 
-/** What is on the machine by now where a job put other teeth or links there than were on file. */
+/** Other teeth or links than were on file, how the machine is made, and how many there are of what: said and not struck. */
 export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
-  return bench.procedure.steps.flatMap((step) => {
+  const known = figuresKnown(bench.procedure);
+  const worked = bench.procedure.steps.flatMap((step): Remembered[] => {
     if (step.kind !== "compute" || step.calculator === "clutch.stack") return [];
     const taken = latest(state, slot.compute(step.id).key, "figure_taken");
-    return figuresRemembered(step).flatMap(({ key, figure, was }) => {
+    return figuresRemembered(step).flatMap(({ key, figure, was }): Remembered[] => {
       const value = taken?.figures[figure];
-      return typeof value === "number" && value !== taken?.from[was] ? [{ key, value }] : [];
+      if (typeof value !== "number" || value === taken?.from[was]) return [];
+      const { label = key, unit = "1" } = known.get(key) ?? {};
+      return [{ key, label, whose: "machine", what: { kind: "figure", value, unit } }];
     });
   });
+  const said = [...state.bySlot.values()].flatMap((lines): Remembered[] => {
+    const body = lines[lines.length - 1]?.body;
+    if (body?.type === "word_said") {
+      return [{ key: body.figure, label: body.label, whose: body.whose, what: { kind: "word", word: body.word } }];
+    }
+    if (body?.type === "number_counted") {
+      return [{ key: body.figure, label: body.label, whose: body.whose, what: { kind: "count", count: body.count } }];
+    }
+    return [];
+  });
+  return [...worked, ...said];
 }

@@ -5,7 +5,7 @@ import { isAnswered, nextTask, waitingSlots } from "./answered.ts";
 import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
-import { ranges } from "./openPoints.ts";
+import { ranges } from "./task.ts";
 import type { Task } from "./task.ts";
 import { walk } from "./walk.ts";
 

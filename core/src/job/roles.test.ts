@@ -52,6 +52,8 @@ const PLACES: Record<Draft["type"], () => At> = {
   }),
   pieces_counted: at("fit:cover", { type: "pieces_counted", piece: "cover-dowel", way: "together", count: 2 }),
   question_answered: at("off:judder", { type: "question_answered", question: "depth", word: "stay", reason: null }),
+  word_said: at("off:judder", { type: "word_said", figure: "x", word: "y", whose: "model" }),
+  number_counted: at("off:judder", { type: "number_counted", figure: "x", count: 2, whose: "model" }),
   reading_worded: at("measure:friction-thickness:found", {
     ...{ type: "reading_worded", point: "friction-thickness", item: 1, place: 1 },
     ...{ phase: "found", how: "by feel", words: "worn" },
@@ -117,6 +119,7 @@ const PLACES: Record<Draft["type"], () => At> = {
   second_look: () => ({ job: jobAt(null), draft: { type: "second_look", task: "do:x", saw: "s", well: true } }),
   outcome_said: () => ({ job: jobAt(null), draft: { type: "outcome_said", work: "w1", how: "held", words: "w" } }),
   time_corrected: () => ({ job: jobAt(null), draft: { type: "time_corrected", work: "w1", minutes: 30, reason: "r" } }),
+  limit_found: () => ({ job: jobAt(null), draft: { type: "limit_found", point: "x" } }),
   cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),
   work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),
   work_released: () => ({ job: jobAt(null), draft: { type: "work_released", work: "w1", said: RELEASE_WORD } }),

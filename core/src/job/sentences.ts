@@ -1,3 +1,5 @@
+import { figuresKnown } from "../procedure/index.ts";
+import { sourceLine, specWords } from "../spec/index.ts";
 import { isTaskLine, type TaskLine } from "../task/lines.ts";
 import { lineRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
@@ -46,6 +48,8 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `second look${body.own ? ", their own" : ""}: ${body.saw}${body.well ? "" : "; it is not so"}`;
     case "outcome_said":
       return `what came of ${workNamed(bench, body.work)}: ${body.how}, ${body.words}`;
+    case "limit_found":
+      return `${body.name}: what was read is judged by ${specWords(body.spec, figuresKnown(bench.procedure))}, ${sourceLine(body.spec.source)}`;
     case "time_corrected":
       return `time of ${workNamed(bench, body.work)}: ${body.minutes} min, ${body.reason}`;
     case "cause_said": {

@@ -43,3 +43,15 @@ export function ownTask(step: Exclude<Step, DoStep | WaitStep | ComputeStep>, ow
   const what = { id: taskId(kind, id), stage, kind, title, do: step.do, why, caution, tools };
   return { ...what, entry: before ?? after ?? null, slots: [own] };
 }
+
+/** "5–9", "3", "2, 4" */
+export function ranges(items: readonly number[]): string {
+  const sorted = [...new Set(items)].sort((a, b) => a - b);
+  const runs: [number, number][] = [];
+  for (const n of sorted) {
+    const run = runs[runs.length - 1];
+    if (run && run[1] === n - 1) run[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(", ");
+}

@@ -1,8 +1,13 @@
 import {
   type ComputeStep,
+  type Condition,
   type Entry,
+  entryHolding,
+  entryOf,
+  type Facts,
   type FastenerEntry,
   holds,
+  machineFact,
   type MeasurePoint,
   phaseOfStage,
   type Point,
@@ -13,6 +18,7 @@ import {
 } from "../procedure/index.ts";
 import { awayTasks } from "../task/count/count.ts";
 import { decisionTask } from "../task/decision/decision.ts";
+import { partsOfSlot, uncounted, wordsAsked } from "../task/machine/asked.ts";
 import { torqueTasks } from "../task/fasteners/fasteners.ts";
 import { slot, type Slot } from "../task/lines.ts";
 import { packTasks } from "../task/pack/pack.ts";
@@ -94,17 +100,120 @@ function stepTasks(step: Step): Sketch[] {
   }
 }
 
+/** Words of the machine that nobody had on file: asked before whatever stands next. */
+type Ask = { asks: readonly string[] };
+const isAsk = (row: Sketch | Ask): row is Ask => "asks" in row;
+
+/** What is known at the bench without what was said of the machine since the job began. */
+function factsBegun(state: JobState, facts: Facts): Facts {
+  const since = Object.keys(state.config).filter((key) => state.onFile.config[key] === undefined);
+  const began = new Map(facts);
+  for (const key of since) began.delete(machineFact(key));
+  return began;
+}
+
+/** What has to be asked before each entry comes off, by its id; behind the last of them by "". */
+function asksOnTheWayApart(
+  { procedure: { spine, routes } }: Bench,
+  active: readonly Entry[],
+  asksOf: (when: Condition | undefined) => Ask[],
+): ReadonlyMap<string, readonly Ask[]> {
+  const before = new Map<string, Ask[]>();
+  let carried: Ask[] = [];
+  for (const entry of spine) {
+    const turning = routes.filter(({ order }) => spine.find(({ id }) => order.includes(id)) === entry);
+    carried.push(...turning.flatMap(({ when }) => asksOf(when)), ...asksOf(entry.when));
+    if (!active.includes(entry)) continue;
+    before.set(entry.id, carried);
+    carried = [];
+  }
+  before.set("", carried);
+  return before;
+}
+
+/** Which task each word is asked in: the first that stands behind a row that turns on it, or the last there is. */
+function askedInPlace(
+  rows: readonly (Sketch | Ask)[],
+  more: readonly { at: string; asks: readonly Ask[] }[],
+): { sketches: Sketch[]; wordsIn: ReadonlyMap<string, readonly Slot[]> } {
+  const sketches = rows.filter((row): row is Sketch => !isAsk(row));
+  const wordsIn = new Map<string, Slot[]>();
+  const asked = new Set<string>();
+  const ask = (task: string | undefined, keys: readonly string[]): void => {
+    for (const key of keys) {
+      if (task === undefined || asked.has(key)) continue;
+      asked.add(key);
+      wordsIn.set(task, [...(wordsIn.get(task) ?? []), slot.word(key)]);
+    }
+  };
+  let open: string[] = [];
+  for (const row of rows) {
+    if (isAsk(row)) {
+      open = [...open, ...row.asks];
+      continue;
+    }
+    const own = more.filter(({ at }) => at === row.id).flatMap(({ asks }) => asks.flatMap((one) => one.asks));
+    ask(row.id, [...open, ...own]);
+    open = [];
+  }
+  ask(sketches[sketches.length - 1]?.id, open);
+  return { sketches, wordsIn };
+}
+
+/** Which task each number is counted in that nobody had on file: the first that turns on it. */
+function countedInPlace(
+  bench: Bench,
+  state: JobState,
+  sketches: readonly Sketch[],
+): ReadonlyMap<string, readonly Slot[]> {
+  const numbersIn = new Map<string, Slot[]>();
+  const open = uncounted(bench, state);
+  if (open.size === 0) return numbersIn;
+  const asked = new Set<string>();
+  for (const { id, slots } of sketches) {
+    for (const part of slots.flatMap((s) => partsOfSlot(bench, s))) {
+      const figure = open.get(part);
+      if (figure === undefined || asked.has(figure)) continue;
+      asked.add(figure);
+      numbersIn.set(id, [...(numbersIn.get(id) ?? []), slot.many(figure)]);
+    }
+  }
+  return numbersIn;
+}
+
 function layOut(bench: Bench, state: JobState): readonly Task[] {
   const { procedure } = bench;
   const facts = factsOf(bench, state);
+  const began = factsBegun(state, facts);
+  const asksOf = (when: Condition | undefined): Ask[] => {
+    const asks = wordsAsked(when, began, facts);
+    return asks.length === 0 ? [] : [{ asks }];
+  };
   const spine = activeSpine(bench, state);
   const points = activePoints(bench, state);
+  const working = activeIds(bench, state);
   const steps = procedure.steps.filter((step) => stepApplies(bench, state, step));
+  /** A row in its place: what has to be asked before it, and what it comes to where it is part of the work. */
+  const inPlace = (when: Condition | undefined, applies: boolean, laid: () => Sketch[]): (Sketch | Ask)[] => [
+    ...asksOf(when),
+    ...(applies ? laid() : []),
+  ];
+  const whenOf = (row: object): Condition | undefined => (row as { when?: Condition }).when;
   type Anchored = { before?: string | undefined; after?: string | undefined };
   const placeOf = (stage: string, { before = "", after = "" }: Anchored): string => `${stage} ${before} ${after}`;
   // Each looked up by where it stands: a long procedure has a hundred places.
-  const stepsByPlace = grouped(steps, (step) => ("stage" in step ? placeOf(step.stage, step as Anchored) : ""));
-  const pointsByPlace = grouped(points, (point) => placeOf(point.stage, point));
+  const stepsByPlace = grouped(
+    procedure.steps.filter((step) => steps.includes(step) || asksOf(whenOf(step)).length > 0),
+    (step) => ("stage" in step ? placeOf(step.stage, step as Anchored) : ""),
+  );
+  const pointsByPlace = grouped(
+    procedure.points.filter(
+      (point) =>
+        points.includes(point) ||
+        (working.has(entryHolding(procedure, point.on)?.id ?? "") && asksOf(point.when).length > 0),
+    ),
+    (point) => placeOf(point.stage, point),
+  );
   // What works a figure out, turns something or cannot be undone comes after what is read at the same place.
   const comesLate = (step: Step, stage: Stage): boolean =>
     step.kind === "adjust" ||
@@ -112,13 +221,19 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (step.kind === "do" && step.irreversible !== undefined);
   const isEarly = (step: Step): boolean => step.kind === "do" && step.early;
   /** Steps of a stage at a place, in their own order. */
-  const stepsAt = (stage: Stage, at: Anchored, late: boolean): Sketch[] =>
+  const laidStep = (step: Step): (Sketch | Ask)[] => [
+    ...(step.kind === "verify" && step.expect.by === "machine"
+      ? asksOf({ fact: machineFact(step.expect.key), is: [""] })
+      : []),
+    ...inPlace(whenOf(step), steps.includes(step), () => stepTasks(step)),
+  ];
+  const stepsAt = (stage: Stage, at: Anchored, late: boolean): (Sketch | Ask)[] =>
     (stepsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((step) => comesLate(step, stage) === late && !isEarly(step))
-      .flatMap(stepTasks);
-  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): Sketch[] =>
-    (pointsByPlace.get(placeOf(stage, at)) ?? []).map((point) =>
-      pointTask(bench, state, point, under, phaseOfStage(stage)),
+      .flatMap(laidStep);
+  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): (Sketch | Ask)[] =>
+    (pointsByPlace.get(placeOf(stage, at)) ?? []).flatMap((point) =>
+      inPlace(point.when, points.includes(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
     );
   const back = spine.filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
   // Read once more as left: after the first of its entries that goes in, or at the end.
@@ -131,7 +246,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       ...pointTask(bench, state, point, stage, "left"),
       title: `${point.name}, as left`,
     }));
-  const at = (stage: Stage & Point["stage"], place: Anchored): Sketch[] => [
+  const at = (stage: Stage & Point["stage"], place: Anchored): (Sketch | Ask)[] => [
     ...stepsAt(stage, place, false),
     ...pointsAt(stage, place, stage),
     ...(stage === "together" && place.after !== undefined ? readAgain(place.after, stage) : []),
@@ -154,13 +269,16 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       .filter((wait) => wait.starts === when && waitApplies(bench, state, wait))
       .map((wait) => startTask(bench, state, wait));
 
-  const sketches: Sketch[] = [
+  const asksBefore = asksOnTheWayApart(bench, spine, asksOf);
+  const rows: (Sketch | Ask)[] = [
     ...starting("first"),
     ...at("apart", {}),
     ...spine.flatMap((entry) => [
+      ...(asksBefore.get(entry.id) ?? []),
       ...at("apart", { before: entry.id }),
       ...(staysIn(bench, state, entry) ? [] : [offTask(state, entry)]),
     ]),
+    ...(asksBefore.get("") ?? []),
     ...pointsAt("bench", {}, "measure"),
     ...starting("bench"),
     ...activeParts(bench, state)
@@ -177,6 +295,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...[...back].reverse().flatMap((entry) => {
       const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
       return [
+        ...asksOf(entry.backWhen),
         ...endTasks(bench, state, entry),
         ...at("together", { before: entry.id }),
         fitTask(bench, state, entry),
@@ -186,12 +305,21 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       ];
     }),
     ...steps.flatMap((step) => (step.kind === "do" ? awayTasks(step) : [])),
-    ...steps.filter(isEarly).flatMap(stepTasks),
+    ...procedure.steps.filter(isEarly).flatMap(laidStep),
     ...pointsAt("prove", {}, "prove"),
     ...stepsAt("prove", {}, true),
     ...readAgain("", "prove"),
     ...stepsAt("prove", {}, false),
+    ...procedure.release.rechecks.flatMap(({ when }) => asksOf(when)),
   ];
+  const { sketches, wordsIn } = askedInPlace(rows, [
+    ...procedure.questions.map(({ at, when }) => ({ at, asks: asksOf(when) })),
+    ...procedure.gates.flatMap(({ before, when, needs }) => [
+      { at: before, asks: asksOf(when) },
+      { at: before, asks: asksOf(needs) },
+    ]),
+  ]);
+  const numbersIn = countedInPlace(bench, state, sketches);
   const byPlace = new Set(worksOf(bench).flatMap(({ answers }) => Object.keys(answers)));
   const asked = procedure.questions.filter((q) => !byPlace.has(q.id) && holds(q.when, facts) === true);
   const askedAt = grouped(asked, (q) => `${q.turn} ${q.at}`);
@@ -201,8 +329,11 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
   const { hardware } = state.config;
   return sketches.map((sketch, i): Task => {
-    const first = askedIn(sketch.id, "first");
-    const last = askedIn(sketch.id, "last");
+    const counted = numbersIn.get(sketch.id) ?? [];
+    // Of a pack it is counted what came out; of what comes off one by one it is known how many first.
+    const afterwards = sketch.kind === "off" && entryOf(procedure, sketch.entry ?? "")?.kind === "pack";
+    const first = [...(wordsIn.get(sketch.id) ?? []), ...askedIn(sketch.id, "first"), ...(afterwards ? [] : counted)];
+    const last = [...(afterwards ? counted : []), ...askedIn(sketch.id, "last")];
     return {
       id: sketch.id,
       number: i + 1,

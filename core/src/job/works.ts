@@ -1,5 +1,6 @@
 import type { Answer } from "../calculator/index.ts";
 import {
+  countsNeeded,
   figuresKnown,
   type Joined,
   joined,
@@ -11,14 +12,15 @@ import {
 import { configOf, type Spec } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import { readTaskId } from "../task/ids.ts";
+import { slot } from "../task/lines.ts";
 import { isAnswered, nextTask, waitingSlots } from "./answered.ts";
 import type { Bench } from "./bench.ts";
 import { concernsOf } from "./concerns.ts";
 import { stillOff } from "./ended.ts";
 import type { BodyOf } from "./events.ts";
-import { fold, type JobState } from "./fold.ts";
+import { fold, type JobState, latest } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
-import { countsOf, type Offered, positionOf, unknownOf } from "./opening.ts";
+import { countsOf, type Offered, positionOf } from "./opening.ts";
 import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
@@ -127,13 +129,18 @@ export function acceptWork(
     return no("unsupported", "from", "That finding is not in this job: look at it again.");
   }
   const config = configOf(specs, figuresKnown(procedure));
-  const made = madeFor(procedure, config);
-  const unknown = unknownOf(procedure, made, config);
-  if (unknown) return no("missing", "machine", unknown);
+  const made = madeFor(procedure, { ...config, ...state.config });
   const id = `w${works.length + 1}`;
   const whole = withWork(works, { id, procedure: made, position: position.value });
   const counts = countsOf(whole.procedure, specs);
   if (!counts.ok) return counts;
+  // What was counted in this job holds for its other works too.
+  for (const [part, count] of countsNeeded(whole.procedure)) {
+    if (typeof count === "number" || counts.value[part] !== undefined) continue;
+    const said = latest(state, slot.many(count.spec).key, "number_counted")?.count;
+    if (said !== undefined && state.onFile.counts[part] === undefined && state.counts[part] === undefined)
+      counts.value[part] = said;
+  }
   const body: BodyOf<"work_added"> = {
     type: "work_added",
     ...{ work: id, procedure: { id: procedure.id, version: procedure.version, hash } },

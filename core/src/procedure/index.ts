@@ -1,5 +1,5 @@
 export { procedureJsonSchema, procedureSchema } from "./check.ts";
-export { type Condition, type Facts, factsIn, holds, machineFact } from "./condition.ts";
+export { type Condition, type Facts, factsIn, holds, machineFact, machineKey } from "./condition.ts";
 export { type Gears, type Instrument, type Strip, STRIP_LENGTH } from "./instrument.ts";
 export { type Drawing, type Picture, type Shape, type View } from "./drawing.ts";
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";

@@ -56,6 +56,11 @@ export function figureEntered(
   for (const name of ["value", "least", "most", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word") continue;
     const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
+    // A book in another unit is the commonest slip there is: what goes on file says which it was.
+    if (known.kind === "torque" && name !== "tolerance" && /^[\d.,\s/]+$/.test(texts[name])) {
+      const message = `${known.label}: ${texts[name]} of what? Type the unit as it is printed: ${texts[name]} N·m, ${texts[name]} ft-lb or ${texts[name]} in-lb.`;
+      return refuse(name, message);
+    }
     const read = numberIn(texts[name], unit);
     if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
     const { least, most } = believable(known);
@@ -100,7 +105,14 @@ export function figureEntered(
       });
     }
     case "torque": {
-      const target = need("value", "the torque");
+      const [from, to] = [numbers.get("least"), numbers.get("most")];
+      // Many manuals give a range: it is aimed at the middle, and the band is the range.
+      if (from !== undefined && to !== undefined && !numbers.has("value")) {
+        if (from >= to) return refuse("most", `${known.label}: the greatest must be above the least.`);
+        const targetNm = (from + to) / 2;
+        return checked({ kind: "torque", ...common, targetNm, tolerancePercent: ((to - from) / 2 / targetNm) * 100 });
+      }
+      const target = need("value", "the torque, or the least and the greatest");
       const tolerance = need("tolerance", "how far off it may be, in percent");
       if (!target.ok) return target;
       if (!tolerance.ok) return tolerance;

@@ -29,6 +29,9 @@ describe("a figure entered for one machine", () => {
       targetNm: expect.closeTo(97.618, 2),
       tolerancePercent: 10,
     });
+    // A range, as many manuals print it: the middle is aimed at, and the band is the range.
+    const range = kept(typed("shaft-nut-torque", { least: "90 N·m", most: "110 N·m" }));
+    expect(range).toMatchObject({ targetNm: 100, tolerancePercent: 10 });
     expect(kept(typed("swing-arm", { value: "560" }))).toMatchObject({ kind: "figure", value: 560, unit: "mm" });
     // A pound is 0.45359237 kg (NIST SP 811): kept in the unit that the figure is known in.
     expect(kept(typed("sag-load", { value: "16 lb" }))).toMatchObject({ value: expect.closeTo(7.2575, 4), unit: "kg" });
@@ -49,7 +52,17 @@ describe("a figure entered for one machine", () => {
     ],
     ["the wrong way round", typed("chain-slack-stand", { least: "50", most: "36" }), /limit\.serviceMax must be above/],
     ["a unit of another kind", typed("steel-warp", { most: "3 N" }), /^most: /],
-    ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90" }), /^tolerance: /],
+    ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90 N·m" }), /^tolerance: /],
+    [
+      "a torque without its unit",
+      typed("shaft-nut-torque", { value: "90", tolerance: "10" }),
+      /^value: .*: 90 of what\? Type the unit as it is printed: 90 N·m, 90 ft-lb or 90 in-lb\./,
+    ],
+    [
+      "a range the wrong way round",
+      typed("shaft-nut-torque", { least: "100 N·m", most: "90 N·m" }),
+      /^most: .* the greatest must be above the least/,
+    ],
     ["no number", typed("front-teeth", { value: "thirteen" }), /^value: "thirteen" is no number/],
     [
       "nothing where something is",
@@ -60,7 +73,7 @@ describe("a figure entered for one machine", () => {
     ["forty digits", typed("swing-arm", { value: "9".repeat(40) }), /^value: Swing arm, pivot to axle: 9+ cannot be/],
     [
       "a torque of none",
-      typed("shaft-nut-torque", { value: "0", tolerance: "10" }),
+      typed("shaft-nut-torque", { value: "0 N·m", tolerance: "10" }),
       /^value: .* from 0\.1 to 3000 N·m/,
     ],
     ["more bolts than can be pulled", typed("cover-bolt-count", { value: "100" }), /from 1 to 60 is taken/],

@@ -13,6 +13,7 @@ export const SOURCE_GRADES = [
   "label on the machine",
   "measured",
   "shop rule",
+  "common practice",
   "guess",
 ] as const;
 

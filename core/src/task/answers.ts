@@ -18,7 +18,9 @@ export const keep = (...drafts: Draft[]): LineAnswer => ({ kind: "drafts", draft
 export const wholeNumber = (line: string): number | null => (/^\d+$/.test(line) ? Number(line) : null);
 
 export const noGauge = (kind: string): LineAnswer =>
-  refused(`This shop has no ${kind.replaceAll("-", " ")} on file: / skips this with a reason, or say it in words.`);
+  refused(
+    `This shop has no ${kind.replaceAll("-", " ")} on file: say which one it is at the key above, say it in words, or / skips this with a reason.`,
+  );
 /** What cannot be undone is asked once more, with what must be true before. */
 export const unlessForGood = (drafts: Draft[], irreversible: string | undefined): LineAnswer =>
   irreversible === undefined

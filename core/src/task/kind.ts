@@ -104,6 +104,9 @@ export type Rehearsal = {
   state: JobState;
   /** The figure that every gauge reads where nothing else has to come out. */
   reading: number;
+  /** How the machine of this walk is made, and how many there are of what, where that has to be said at the bench. */
+  made: Readonly<Record<string, string>>;
+  numbers: Readonly<Record<string, number>>;
   /** Whether parts are renewed in this walk, or kept. */
   renew: boolean;
   /** The word said where several work differently: each of them in a walk of its own. */

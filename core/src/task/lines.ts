@@ -4,6 +4,7 @@ import { decisionAnswers, decisionBodies, decisionDrafts, decisionSlots } from "
 import { fastenersAnswers, fastenersBodies, fastenersDrafts, fastenersSlots } from "./fasteners/lines.ts";
 import { figureAnswers, figureBodies, figureDrafts, figureSlots } from "./figure/lines.ts";
 import { findingAnswers, findingBodies, findingDrafts, findingSlots } from "./finding/lines.ts";
+import { machineAnswers, machineBodies, machineDrafts, machineSlots } from "./machine/lines.ts";
 import { packAnswers, packBodies, packDrafts, packSlots } from "./pack/lines.ts";
 import { partAnswers, partBodies, partDrafts, partSlots } from "./part/lines.ts";
 import { questionAnswers, questionBodies, questionDrafts, questionSlots } from "./question/lines.ts";
@@ -15,6 +16,7 @@ import { waitAnswers, waitBodies, waitDrafts, waitSlots } from "./wait/lines.ts"
 /** What a screen sends of each kind of task. */
 export const taskDrafts = [
   ...questionDrafts,
+  ...machineDrafts,
   ...partDrafts,
   ...fastenersDrafts,
   ...countDrafts,
@@ -32,6 +34,7 @@ export const taskDrafts = [
 /** What is kept of each kind of task. */
 export const taskBodies = [
   ...questionBodies,
+  ...machineBodies,
   ...partBodies,
   ...fastenersBodies,
   ...countBodies,
@@ -49,6 +52,7 @@ export const taskBodies = [
 /** Makes the slots of every kind: the smallest things that the entry line can aim at. */
 export const slot = {
   ...questionSlots,
+  ...machineSlots,
   ...partSlots,
   ...fastenersSlots,
   ...countSlots,
@@ -72,6 +76,7 @@ export const kindOfKey = (key: string): string => key.split(":")[0] ?? "";
 
 const ANSWERS = {
   ...questionAnswers,
+  ...machineAnswers,
   ...partAnswers,
   ...fastenersAnswers,
   ...countAnswers,

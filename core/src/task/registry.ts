@@ -7,6 +7,7 @@ import { finding } from "./finding/finding.ts";
 import type { TaskKind } from "./ids.ts";
 import type { LineRule, Look, OpenPoint, SlotRule, TaskRule } from "./kind.ts";
 import { kindOfKey, type SlotKind, type SlotOf, type TaskLine } from "./lines.ts";
+import { machine } from "./machine/machine.ts";
 import { pack } from "./pack/pack.ts";
 import { part } from "./part/part.ts";
 import { question } from "./question/question.ts";
@@ -18,6 +19,7 @@ import { wait } from "./wait/wait.ts";
 /** Every slot's rule; a kind of slot without one does not compile. */
 const SLOTS: { [K in SlotKind]: SlotRule<K> } = {
   ...question.slots,
+  ...machine.slots,
   ...part.slots,
   ...fasteners.slots,
   ...count.slots,
@@ -34,6 +36,7 @@ const SLOTS: { [K in SlotKind]: SlotRule<K> } = {
 /** Every line's rule; a type of line without one does not compile. */
 const LINES: { [T in TaskLine]: LineRule<T> } = {
   ...question.lines,
+  ...machine.lines,
   ...part.lines,
   ...fasteners.lines,
   ...count.lines,

@@ -1,4 +1,5 @@
 import { IntakeForm } from "@/features/intake/IntakeForm";
+import { machineKindsOf } from "@/server/machines/kinds";
 import { machinesAtCounter } from "@/server/machines/counter";
 import { requireActor } from "@/server/page";
 import { booksOf } from "@/server/books/read";
@@ -39,7 +40,8 @@ export default async function IntakePage() {
           outcomes={await outcomesOf(db)}
           machines={machines}
           more={more}
-          books={books.map((book) => ({ id: book.id, label: `${book.maker} ${book.model}`, builds: book.builds }))}
+          books={books.map(({ id, maker, model, builds }) => ({ id, maker, model, builds }))}
+          kinds={await machineKindsOf(db, null)}
           procedures={procedures.map(({ procedure: { id, title, build, symptoms, positions = [] } }) => ({
             ...{ id, title, build, symptoms },
             positions: positions.map(({ word }) => word),

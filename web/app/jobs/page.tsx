@@ -1,14 +1,14 @@
 import { FoundJobs } from "@/features/jobs/FoundJobs";
+import { searchAsked, type Searched } from "@/server/asked";
 import { findJobs } from "@/server/jobs/read";
 import { requireActor } from "@/server/page";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
 
-export default async function JobsPage({ searchParams }: { searchParams: Promise<{ find?: string | string[] }> }) {
+export default async function JobsPage(asked: Searched) {
   const { db, actor } = await requireActor();
-  const { find = "" } = await searchParams;
-  const search = (Array.isArray(find) ? (find[0] ?? "") : find).trim().slice(0, 120);
+  const search = await searchAsked(asked);
   const { jobs, more } = await findJobs(db, search);
   return (
     <>

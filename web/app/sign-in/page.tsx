@@ -13,7 +13,7 @@ export default async function SignInPage() {
   if (await currentActor(db)) redirect("/");
   return (
     <Door title="Sign in">
-      <PersonForm action="/api/session" label="Sign in" newPassword={false} />
+      <PersonForm />
     </Door>
   );
 }

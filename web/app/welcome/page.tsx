@@ -1,5 +1,5 @@
 import { redirect } from "next/navigation";
-import { PersonForm } from "@/features/people/PersonForm";
+import { FirstPersonForm } from "@/features/people/FirstPersonForm";
 import { database } from "@/server/database";
 import { anyPeople, isFirstCode } from "@/server/people/read";
 import { Door } from "@/ui/Door";
@@ -27,9 +27,9 @@ export default async function WelcomePage({ searchParams }: Asked) {
     <Door title="The first person">
       <p className="mb-5 text-lg">
         This shop is empty. Whoever is entered here holds every role: administrator, lead, technician and counter.
-        Others are added later.
+        Others are added later; what the shop says of itself can be changed.
       </p>
-      <PersonForm action="/api/first-administrator" label="Begin" newPassword code={code} />
+      <FirstPersonForm code={code} />
     </Door>
   );
 }

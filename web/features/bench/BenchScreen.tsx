@@ -141,7 +141,14 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         >
           <strong className="lg:truncate">{jobTitle(bench, state)}</strong>
           <span className="text-[15px] underline decoration-1 underline-offset-4 lg:truncate">
-            {number} · {opened?.machine.mark} · {opened?.meter.value} {opened?.meter.unit} · {opened?.owner.name}
+            {[
+              number,
+              opened?.machine.mark,
+              opened?.meter.value == null ? "meter not read" : `${opened.meter.value} ${opened.meter.unit}`,
+              opened?.owner.name,
+            ]
+              .filter(Boolean)
+              .join(" · ")}
             <span className="hidden xl:inline">
               {" "}
               · {opened?.machine.maker} {opened?.machine.model}
@@ -252,6 +259,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onLook={hand.look}
             onOutcome={hand.outcome}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
+            onJudge={hand.judge}
             onPreset={(question, word) => void setPreset(question, word)}
           />
         </main>

@@ -9,7 +9,7 @@ import {
   noticedAtRefit,
   setAside,
 } from "@averin/core";
-import { minuteOfYear } from "@/ui/times";
+import { minuteOfYear, shopZone } from "@/ui/times";
 import { Drawer } from "./Drawer.tsx";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
@@ -34,7 +34,9 @@ export function LogKey({
   return (
     <Drawer label="Log" title="Log" about="Every line of this job with who wrote it and when.">
       <Lines bench={bench} state={state} may={may} onStrike={onStrike} />
-      <p className="border-t border-line px-4 py-1 text-[15px] text-soft">Times are UTC. A struck line stays.</p>
+      <p className="border-t border-line px-4 py-1 text-[15px] text-soft">
+        Times are of {shopZone().replaceAll("_", " ")}. A struck line stays.
+      </p>
     </Drawer>
   );
 }

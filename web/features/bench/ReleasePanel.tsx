@@ -59,7 +59,7 @@ export function ReleasePanel({
           </p>
         )}
         <p className="text-xl">
-          By {state.released.by.name}, {minuteOf(state.released.at)} UTC. The sheet is ready to print.
+          By {state.released.by.name}, {minuteOf(state.released.at)}. The sheet is ready to print.
         </p>
         <p className="text-soft">
           {back ? "Has it come back?" : "Was something forgotten?"} A lead reopens the job, with a reason; the sheet

@@ -32,7 +32,7 @@ function Line({ stray, onFill }: { stray: Stray; onFill: (text: string) => void 
     <li className="border-t border-line py-1">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 leading-tight">
         <span className="min-w-0 flex-1 basis-[320px]">
-          <strong className="whitespace-pre-line">“{stray.text}”</strong> {stray.by}, {minuteOfYear(stray.typedAt)} UTC
+          <strong className="whitespace-pre-line">“{stray.text}”</strong> {stray.by}, {minuteOfYear(stray.typedAt)}
           <span className="block text-past">{stray.why}</span>
         </span>
         <button type="button" className="key" onClick={() => onFill(stray.text)}>

@@ -10,5 +10,7 @@ export type PanelProps = {
   kit: { gauge: string | null; wrench: string | null };
   onAim: (slotKey: string) => void;
   onEnter: (typed: string) => void;
+  /** What was read before its limit was found is judged by it. */
+  onJudge: (point: string) => void;
   onPreset: (question: string, word: string) => void;
 };

@@ -543,6 +543,7 @@ export function useBenchHand({
     handBack,
     cause: (symptom: string, suspect: string | null) =>
       inTurn(() => keep([{ type: "cause_said", symptom, suspect }], null)),
+    judge: (point: string) => inTurn(() => keep([{ type: "limit_found", point }], null)),
     releaseWork,
     correctTime,
     outcome,

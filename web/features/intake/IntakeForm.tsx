@@ -24,7 +24,8 @@ const machineSchema = z.object({
 });
 export type IntakeMachine = z.infer<typeof machineSchema>;
 const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
-export type IntakeBook = { id: string; label: string; builds: string[] };
+export type IntakeBook = { id: string; maker: string; model: string; builds: string[] };
+export type IntakeKind = { id: string; name: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
 
 const UNITS: [string, string][] = [
@@ -41,28 +42,36 @@ type Fields = {
   /** Where on the machine, where the work has several places. */
   position?: string;
   /** Of a machine not seen before. */
-  book?: string;
+  maker?: string;
+  model?: string;
+  kind?: string;
   mark?: string;
   year?: string;
   ownerName?: string;
   ownerContact?: string;
   meterUnit?: string;
 };
-type Chosen = { machine: string; book?: string | undefined; procedure: string };
-const meterOf = (typed: string): number => Number(typed.trim().replace(",", "."));
+type Chosen = { machine: string; maker?: string | undefined; model?: string | undefined; kind?: string | undefined };
+type Picked = Chosen & { procedure: string };
+/** null where nobody could read it. */
+const meterOf = (typed: string): number | null => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".")));
 const openedSchema = z.object({ id: z.string() });
 const foundSchema = z.object({ job: openedSchema.nullable() });
 const LOOK_MS = 2000;
 
+const same = (known: string, typed: string | undefined): boolean =>
+  known.toLowerCase() === trimmed(typed).toLowerCase();
 const trimmed = (word: string | undefined): string => (word ?? "").trim();
 /** A work besides the first, as it was taken over from what is suspected or chosen. */
 type Further = { id: string; procedure: string; title: string; positions: string[]; position: string; because: string };
 
 /** Which machine it is, or what is said of one not seen before. */
-function machineSaid(typed: Fields) {
+function machineSaid(typed: Fields, book: IntakeBook | undefined) {
   if (typed.machine !== "new") return { id: typed.machine };
+  const model = { maker: trimmed(typed.maker), model: trimmed(typed.model), kind: trimmed(typed.kind) };
   return {
-    ...{ book: trimmed(typed.book), mark: trimmed(typed.mark), meterUnit: trimmed(typed.meterUnit) },
+    ...(book ? { book: book.id } : model),
+    ...{ mark: trimmed(typed.mark), meterUnit: trimmed(typed.meterUnit) },
     year: trimmed(typed.year) === "" ? null : Number(typed.year),
     owner: { name: trimmed(typed.ownerName), contact: trimmed(typed.ownerContact) },
   };
@@ -73,6 +82,7 @@ export function IntakeForm({
   machines: listed,
   more,
   books,
+  kinds,
   procedures,
   sets,
   tallies,
@@ -82,6 +92,8 @@ export function IntakeForm({
   /** There are more machines than are listed: others are looked for by their words. */
   more: boolean;
   books: IntakeBook[];
+  /** What a machine may be whose model nobody knows yet, with the builds that one may have. */
+  kinds: IntakeKind[];
   procedures: IntakeProcedure[];
   /** What may be said of a machine, by kind; and how often each suspect was right, by model. */
   sets: SymptomSet[];
@@ -99,25 +111,27 @@ export function IntakeForm({
   const [further, setFurther] = useState<readonly Further[]>([]);
 
   const knownOf = ({ machine }: Chosen) => machines.find(({ id }) => id === machine);
+  const bookOf = ({ maker, model }: Chosen) => books.find((book) => same(book.maker, maker) && same(book.model, model));
   const offeredTo = (fields: Chosen): IntakeProcedure[] => {
-    const builds = knownOf(fields)?.builds ?? books.find(({ id }) => id === fields.book)?.builds ?? [];
+    const builds =
+      knownOf(fields)?.builds ?? bookOf(fields)?.builds ?? kinds.find(({ id }) => id === fields.kind)?.builds ?? [];
     return procedures.filter((procedure) => builds.includes(procedure.build));
   };
   // What was chosen for another machine is not offered for this one.
-  const chosenOf = (fields: Chosen): IntakeProcedure | undefined =>
+  const chosenOf = (fields: Picked): IntakeProcedure | undefined =>
     offeredTo(fields).find(({ id }) => id === fields.procedure);
   const buildsOf = (fields: Chosen): string[] => offeredTo(fields).map(({ build }) => build);
   const sayableOf = (fields: Chosen) => symptomsFor(sets, buildsOf(fields));
   const furtherOf = (fields: Chosen): Further[] =>
     further.filter(({ procedure }) => offeredTo(fields).some(({ id }) => id === procedure));
   const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, { id: string }>({
-    start: { machine: listed[0]?.id ?? "new", book: books[0]?.id ?? "" },
+    start: { machine: listed[0]?.id ?? "new" },
     send: (typed) =>
       send(
         "POST",
         "/api/jobs",
         {
-          ...{ id, machine: machineSaid(typed), meter: meterOf(typed.meter) },
+          ...{ id, machine: machineSaid(typed, bookOf(typed)), meter: meterOf(typed.meter) },
           meterGoesBack: goesBack === meterOf(typed.meter),
           ...{ complaint: typed.complaint.trim(), symptom: typed.symptom ?? "", procedure: chosenOf(typed)?.id },
           symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
@@ -140,15 +154,18 @@ export function IntakeForm({
       return answer.kind === "unreachable" ? look() : null;
     },
   });
-  const [machineId, bookId, procedureId] = useWatch({ control, name: ["machine", "book", "procedure"] });
-  const fields = { machine: machineId, book: bookId, procedure: procedureId };
+  const [machineId, maker, model, kind, procedureId] = useWatch({
+    control,
+    name: ["machine", "maker", "model", "kind", "procedure"],
+  });
+  const fields = { machine: machineId, maker, model, kind, procedure: procedureId };
   const known = knownOf(fields);
   const offered = offeredTo(fields);
   const chosen = chosenOf(fields);
   const sayable = sayableOf(fields);
   const ranked = rankSuspects(
     sayable.filter(({ key }) => said.includes(key)),
-    tallies[known?.book ?? bookId ?? ""] ?? [],
+    tallies[known?.book ?? bookOf(fields)?.id ?? ""] ?? [],
   );
   /** Takes a work over: the first that is taken is what the job is opened with, the rest go beside it. */
   const take = (procedure: IntakeProcedure, because: string): void => {
@@ -229,17 +246,18 @@ export function IntakeForm({
             ))}
           </p>
         ) : (
-          <NewMachine books={books} register={register} />
+          <NewMachine books={books} kinds={kinds} known={bookOf(fields)} register={register} />
         )}
         <label className="flex flex-col gap-1 font-semibold">
-          Meter now{known ? `, ${known.meterUnit}` : ""}
+          Meter now{known ? `, ${known.meterUnit}` : ""}, if it can be read
           <input
             {...register("meter", {
-              validate: (typed) => Number.isFinite(meterOf(typed)) || "The meter takes a figure, such as 61.4.",
+              validate: (typed) =>
+                Number.isFinite(meterOf(typed) ?? 0) ||
+                "The meter takes a figure, such as 61.4; empty where nobody can read it.",
             })}
             inputMode="decimal"
             className="field figure text-xl"
-            required
             placeholder={known?.lastMeter ? `last ${known.lastMeter}` : ""}
           />
         </label>
@@ -451,20 +469,61 @@ function Suspects({
   );
 }
 
-function NewMachine({ books, register }: { books: IntakeBook[]; register: UseFormRegister<Fields> }) {
+function NewMachine({
+  books,
+  kinds,
+  known,
+  register,
+}: {
+  books: IntakeBook[];
+  kinds: IntakeKind[];
+  /** The book of the model that is typed, where there is one. */
+  known: IntakeBook | undefined;
+  register: UseFormRegister<Fields>;
+}) {
   "use no memo";
+  const makers = [...new Set(books.map(({ maker }) => maker))];
   return (
     <div className="grid grid-cols-2 gap-3">
-      <label className="col-span-2 flex flex-col gap-1 font-semibold">
-        Model and its spec book
-        <select {...register("book")} className="field" required>
-          {books.map((book) => (
-            <option key={book.id} value={book.id}>
-              {book.label}, {book.builds.join(", ")}
-            </option>
+      <label className="flex flex-col gap-1 font-semibold">
+        Maker
+        <input {...register("maker")} className="field" list="makers" maxLength={80} autoComplete="off" required />
+        <datalist id="makers">
+          {makers.map((maker) => (
+            <option key={maker} value={maker} />
           ))}
-        </select>
+        </datalist>
       </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Model
+        <input {...register("model")} className="field" list="models" maxLength={80} autoComplete="off" required />
+        <datalist id="models">
+          {books.map(({ id, model }) => (
+            <option key={id} value={model} />
+          ))}
+        </datalist>
+      </label>
+      {known ? (
+        <p className="col-span-2 border-l-4 border-petrol pl-3">
+          This model has a book here.
+          <span className="block text-soft">has: {known.builds.join(", ")}</span>
+        </p>
+      ) : (
+        <fieldset className="col-span-2">
+          <legend className="font-semibold">What it is</legend>
+          <div className="mt-1 grid grid-cols-2 gap-2">
+            {kinds.map(({ id, name }) => (
+              <label key={id} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
+                <input type="radio" {...register("kind")} value={id} required className="size-5 accent-petrol" />
+                {name}
+              </label>
+            ))}
+          </div>
+          <p className="mt-1 text-[15px] text-soft">
+            No book here knows this model: what is missing is asked for where the work needs it.
+          </p>
+        </fieldset>
+      )}
       <label className="flex flex-col gap-1 font-semibold">
         Plate or mark
         <input {...register("mark")} className="field" maxLength={80} required />
@@ -480,12 +539,12 @@ function NewMachine({ books, register }: { books: IntakeBook[]; register: UseFor
         />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
-        Owner
-        <input {...register("ownerName")} className="field" maxLength={120} required />
+        Owner, if known
+        <input {...register("ownerName")} className="field" maxLength={120} />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         How to reach them
-        <input {...register("ownerContact")} className="field" maxLength={200} required />
+        <input {...register("ownerContact")} className="field" maxLength={200} />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Meter reads

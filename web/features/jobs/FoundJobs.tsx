@@ -1,29 +1,13 @@
 import type { FoundJob } from "@averin/core";
 import Link from "next/link";
+import { FindForm } from "@/ui/FindForm";
 import { dayOf } from "@/ui/times";
 
 /** Every job there was, looked through by any word: one that is open goes to its bench, one that is released to its sheet. */
 export function FoundJobs({ jobs, more, search }: { jobs: readonly FoundJob[]; more: boolean; search: string }) {
   return (
     <>
-      <form action="/jobs" role="search" className="flex items-end gap-2 pb-4">
-        <label className="flex flex-1 flex-col gap-1 font-semibold">
-          Machine, owner, person, part, day, or any word that was noted
-          <input
-            key={search}
-            name="find"
-            role="searchbox"
-            defaultValue={search}
-            maxLength={120}
-            autoFocus
-            autoComplete="off"
-            className="field text-xl"
-          />
-        </label>
-        <button type="submit" className="key px-6!" data-main="true">
-          Find
-        </button>
-      </form>
+      <FindForm to="/jobs" label="Machine, owner, person, part, day, or any word that was noted" search={search} />
       {jobs.length === 0 && (
         <p className="border-2 border-dashed border-line p-6 text-xl">
           {search === ""

@@ -1,8 +1,8 @@
 export type Life = {
   id: string;
   what: string;
-  since: number;
-  lasts: number;
+  since: number | null;
+  lasts: number | null;
   earlier: readonly number[];
   unit: string;
   turns: number | null;
@@ -28,8 +28,10 @@ export function Lives({ lives }: { lives: readonly Life[] }) {
             </span>
             <strong className="whitespace-nowrap tabular-nums">
               {turns === null
-                ? `${lasts.toFixed(1)} ${unit} in, since ${since.toFixed(1)}`
-                : `${turns > 0 ? "+" : ""}${turns} ${turnUnit ?? ""} since ${since.toFixed(1)} ${unit}`}
+                ? lasts === null || since === null
+                  ? "meter not known when it went in"
+                  : `${lasts.toFixed(1)} ${unit} in, since ${since.toFixed(1)}`
+                : `${turns > 0 ? "+" : ""}${turns} ${turnUnit ?? ""}${since === null ? "" : ` since ${since.toFixed(1)} ${unit}`}`}
             </strong>
           </li>
         ))}

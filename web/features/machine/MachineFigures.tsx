@@ -69,7 +69,7 @@ function Line({
         ))}
       </span>
       {governs && <strong className="text-lg whitespace-nowrap tabular-nums">{wordsOf(governs)}</strong>}
-      <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} />
+      <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} onFile={governs !== null} />
     </li>
   );
 }

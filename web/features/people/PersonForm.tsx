@@ -5,23 +5,12 @@ import { signedInAnew } from "@/client/signOut";
 import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
 
-/** Name and password, for signing in and for the first administrator. */
-export function PersonForm({
-  action,
-  label,
-  newPassword,
-  code,
-}: {
-  action: string;
-  label: string;
-  newPassword: boolean;
-  /** What lets the first person be made. */
-  code?: string;
-}) {
+/** Name and password at the door. */
+export function PersonForm() {
   "use no memo";
   const ready = useReady();
   const { register, message, busy, onSubmit } = useSending<{ name: string; password: string }>({
-    send: (person) => send("POST", action, code === undefined ? person : { ...person, code }),
+    send: (person) => send("POST", "/api/session", person),
     kept: () => {
       signedInAnew();
       return leaveFor("/");
@@ -40,16 +29,15 @@ export function PersonForm({
           {...register("password")}
           type="password"
           className="field text-xl"
-          autoComplete={newPassword ? "new-password" : "current-password"}
+          autoComplete="current-password"
           required
         />
-        {newPassword && <span className="font-normal text-soft">Ten characters or more.</span>}
       </label>
       <p role="alert" className="min-h-[1.3em] font-semibold text-past">
         {message}
       </p>
       <button type="submit" className="key min-h-[56px]! text-xl" data-main="true" disabled={busy || !ready}>
-        {label}
+        Sign in
       </button>
     </form>
   );

@@ -369,7 +369,11 @@ export function sheetData(
   return {
     number,
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
-    line: `${jobTitle(bench, state)} · ${meter.value} ${meter.unit} · ${owner.name}`,
+    line: [
+      jobTitle(bench, state),
+      meter.value === null ? "meter not read" : `${meter.value} ${meter.unit}`,
+      owner.name || "owner not known",
+    ].join(" · "),
     state: state.released
       ? `${back ? "handed back, not released," : "released"} ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,

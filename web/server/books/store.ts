@@ -4,60 +4,227 @@ import {
   figureEntered,
   type FigureTyped,
   type Remembered,
+  SOURCE_GRADES,
+  type Source,
   type Spec,
   specSchema,
+  sourceLine,
+  specWords,
+  type Whose,
 } from "@averin/core";
 import { randomUUID } from "node:crypto";
-import type { Database, Tx } from "../database.ts";
+import type { BookRow, Database, MachineRow, Tx } from "../database.ts";
+import type { MachineKind } from "../machines/kinds.ts";
 import { knownFigures } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
 
-/** Keeps a figure of one machine, as typed; what it overrules stays on file. */
-export async function enterFigure(db: Database, machineId: string, typed: FigureTyped, by: Actor): Promise<Spec> {
-  if (!(await db.machines.findByPk(machineId))) throw notFound("machine");
-  const spec = figureEntered(typed, by.roles.includes("lead") ? by.name : null, await knownFigures(db, null));
+async function keepOfMachine(db: Database, machineId: string, spec: Spec, by: Actor, transaction: Tx): Promise<void> {
+  await db.machineFigures.create(
+    {
+      ...{ id: randomUUID(), machineId, specKey: spec.key, format: FIGURE_FORMAT, body: spec },
+      ...{ enteredBy: by.name, enteredAt: new Date() },
+    },
+    { transaction },
+  );
+}
+
+/** The figure that a book has under a key, under a lock, or null. */
+async function inBook(db: Database, bookId: string, key: string, transaction: Tx): Promise<Spec | null> {
+  const where = { bookId, specKey: key };
+  const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
+  return row ? (row.get("body") as Spec) : null;
+}
+
+const keepOfModel = (db: Database, bookId: string, spec: Spec, by: Actor, transaction: Tx) =>
+  db.specs.create(
+    {
+      ...{ bookId, specKey: spec.key, format: FIGURE_FORMAT, body: spec },
+      ...{ enteredBy: by.name, enteredAt: new Date() },
+    },
+    { transaction },
+  );
+
+/**
+ * Keeps a figure as typed, of one machine or of its whole model. A machine's own overrules its model's, which stays on
+ * file; what its model has already is not written over. Errors: not found; what the figure must be; conflict where the
+ * model has one.
+ */
+export async function enterFigure(
+  db: Database,
+  machineId: string,
+  typed: FigureTyped,
+  by: Actor,
+  whose: Whose = "machine",
+): Promise<Spec> {
+  const machine = await db.machines.findByPk(machineId);
+  if (!machine) throw notFound("machine");
+  const figures = await knownFigures(db, null);
+  const spec = figureEntered(typed, null, figures);
   if (!spec.ok) throw new Refused(422, spec.error);
+  const bookId = machine.get("bookId");
   await db.write(async (transaction) => {
-    await db.machineFigures.create(
-      {
-        ...{ id: randomUUID(), machineId, specKey: spec.value.key, format: FIGURE_FORMAT, body: spec.value },
-        ...{ enteredBy: by.name, enteredAt: new Date() },
-      },
-      { transaction },
-    );
+    if (whose === "machine" || typeof bookId !== "string")
+      return keepOfMachine(db, machineId, spec.value, by, transaction);
+    const known = await inBook(db, bookId, spec.value.key, transaction);
+    if (known) {
+      const message = `This model has it on file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Keep yours for this machine alone: it governs here, and both are shown.`;
+      throw new Refused(409, { code: "conflict", path: "whose", message });
+    }
+    await keepOfModel(db, bookId, spec.value, by, transaction);
   });
   return spec.value;
 }
 
-/** What a released job left on the machine that was not on file so, kept as the machine's own with the job as its source. */
+/** How much a figure's origin is worth: the first grade is the best. */
+const worth = ({ source }: Spec): number => SOURCE_GRADES.indexOf(source.grade);
+
+/**
+ * Keeps a figure in a model's book. Where one is there it is superseded, for a reason; one of a poorer source never takes
+ * the place of a better one unless the reason says so: both are told, with how far they are apart. Errors: not found; what
+ * the figure must be; missing where the reason is.
+ */
+export async function enterInBook(
+  db: Database,
+  bookId: string,
+  typed: FigureTyped,
+  reason: string,
+  by: Actor,
+): Promise<Spec> {
+  if (!(await db.books.findByPk(bookId))) throw notFound("spec book");
+  const figures = await knownFigures(db, null);
+  const spec = figureEntered(typed, null, figures);
+  if (!spec.ok) throw new Refused(422, spec.error);
+  await db.write(async (transaction) => {
+    const where = { bookId, specKey: spec.value.key };
+    const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
+    if (row) {
+      const before = row.get({ plain: true });
+      const known = before.body as Spec;
+      if (reason === "") {
+        const poorer = worth(spec.value) > worth(known) ? " Yours is of a poorer source." : "";
+        const message = `On file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Yours: ${specWords(spec.value, figures)}${apartWords(known, spec.value)}.${poorer} Say why yours takes its place.`;
+        throw new Refused(409, { code: "missing", path: "reason", message });
+      }
+      const { format, body, enteredBy } = before;
+      await db.superseded.create(
+        {
+          ...{ id: randomUUID(), ...where, format, body, enteredBy },
+          ...{ supersededBy: by.name, supersededAt: new Date(), reason },
+        },
+        { transaction },
+      );
+      await row.destroy({ transaction });
+    }
+    await keepOfModel(db, bookId, spec.value, by, transaction);
+  });
+  return spec.value;
+}
+
+/** How far two figures of one kind are apart, in words and in percent; nothing where that cannot be said. */
+function apartWords(known: Spec, fresh: Spec): string {
+  const [was, is] = [known, fresh].map(numberOf);
+  if (was == null || is == null || was === 0 || was === is) return "";
+  return `, ${is > was ? "+" : "−"}${Math.abs((100 * (is - was)) / was).toFixed(1)} %`;
+}
+
+/** The one number that a figure is compared by, or null. */
+function numberOf(spec: Spec): number | null {
+  switch (spec.kind) {
+    case "limit":
+      return spec.limit.serviceMin ?? spec.limit.serviceMax ?? null;
+    case "height":
+      return spec.heightMm.min;
+    case "torque":
+      return spec.targetNm;
+    case "count":
+      return spec.count;
+    case "figure":
+      return spec.value;
+    case "places":
+    case "word":
+      return null;
+  }
+}
+
+/** A second person says that a figure stands so in its source; whoever entered it does not, unless they work alone. */
+export async function checkInBook(db: Database, bookId: string, key: string, by: Actor, alone: boolean): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.specs.findOne({ where: { bookId, specKey: key }, transaction });
+    if (!row) throw notFound("figure");
+    if (row.get("enteredBy") === by.name && !alone) {
+      const message = `${by.name} entered it: another person looks it up and checks it.`;
+      throw new Refused(409, { code: "conflict", path: "$", message });
+    }
+    const spec = row.get("body") as Spec;
+    await row.update({ body: { ...spec, source: { ...spec.source, checkedBy: by.name } } }, { transaction });
+  });
+}
+
+/** Copies what a sister model's book has and this one lacks; every figure is marked as carried over, and unchecked. */
+export async function copyBook(db: Database, bookId: string, from: string, by: Actor): Promise<number> {
+  return db.write(async (transaction) => {
+    const [book, sister] = await Promise.all([bookId, from].map((id) => db.books.findByPk(id, { transaction })));
+    if (!book || !sister) throw notFound("spec book");
+    const own = new Set((await db.specs.findAll({ where: { bookId }, transaction })).map((row) => row.get("specKey")));
+    const rows = await db.specs.findAll({ where: { bookId: from }, transaction });
+    const more = rows.filter((row) => !own.has(row.get("specKey")));
+    const called = `${String(sister.get("maker"))} ${String(sister.get("model"))}`;
+    for (const row of more) {
+      const spec = row.get("body") as Spec;
+      const source = { ...spec.source, checkedBy: null, book: `carried over from ${called}: ${spec.source.book}` };
+      await keepOfModel(db, bookId, { ...spec, source }, by, transaction);
+    }
+    return more.length;
+  });
+}
+
+/** A book for a model that none is on file for: it holds nothing yet, and fills while the work is done. */
+export async function addBook(
+  db: Database,
+  { maker, model }: Pick<BookRow, "maker" | "model">,
+  kind: MachineKind,
+  transaction: Tx,
+): Promise<BookRow> {
+  const [build = ""] = kind.builds;
+  const book = {
+    id: randomUUID(),
+    maker,
+    model,
+    build,
+    builds: kind.builds,
+    title: `${maker} ${model}`,
+    weaknesses: [],
+  };
+  await db.books.create(book, { transaction });
+  return book;
+}
+
+/**
+ * What a job found out about its machine and nobody had on file, kept with the job as its source: for its whole model
+ * where it holds for that and the model has nothing under it, else as the machine's own.
+ */
 export async function rememberFigures(
   db: Database,
   job: { number: string; machineId: string },
-  figures: readonly Remembered[],
+  found: readonly Remembered[],
   by: Actor,
   transaction: Tx,
 ): Promise<void> {
-  if (figures.length === 0) return;
-  const knownHere = await knownFigures(db, transaction);
-  const checkedBy = by.roles.includes("lead") ? by.name : null;
-  const source = { grade: "measured", book: `fitted in ${job.number}`, edition: "", page: "", checkedBy };
-  for (const { key, value } of figures) {
-    const known = knownHere.get(key);
-    const body = specSchema.parse({
-      kind: "figure",
-      key,
-      label: known?.label ?? key,
-      source,
-      value,
-      unit: known?.unit ?? "1",
-    });
-    const common = {
-      machineId: job.machineId,
-      specKey: key,
-      format: FIGURE_FORMAT,
-      enteredBy: by.name,
-      enteredAt: new Date(),
-    };
-    await db.machineFigures.create({ id: randomUUID(), ...common, body }, { transaction });
+  if (found.length === 0) return;
+  const machine = (await db.machines.findByPk(job.machineId, { transaction }))?.get({ plain: true });
+  if (!machine) throw notFound("machine");
+  for (const { key, label, what, whose } of found) {
+    const spec = specSchema.parse({ key, label, source: seenIn(job.number, machine, what.kind), ...what });
+    const known = machine.bookId === null ? null : await inBook(db, machine.bookId, key, transaction);
+    if (known && specWords(known) === specWords(spec)) continue;
+    if (whose === "model" && machine.bookId !== null && !known)
+      await keepOfModel(db, machine.bookId, spec, by, transaction);
+    else await keepOfMachine(db, job.machineId, spec, by, transaction);
   }
 }
+
+const seenIn = (number: string, { mark }: MachineRow, kind: Spec["kind"]): Source => ({
+  grade: "measured",
+  book: kind === "figure" ? `fitted in ${number}` : `seen on ${mark} in ${number}`,
+  ...{ edition: "", page: "", checkedBy: null },
+});

@@ -7,6 +7,8 @@ export type SheetWork = {
   events: JobEvent[];
   photos: Record<string, Uint8Array>;
   release: number | null;
+  /** The zone that the shop's clocks run in. */
+  zone: string;
 };
 
 /** The processes that do one sort of work: how many, how long one work may take, how much memory, how long a queue. */

@@ -27,7 +27,7 @@ async function printed(notes: readonly string[]): Promise<string> {
   });
   const pool = new Pool({ ...LANES.heavy, mostMs: HANGS_MS });
   pools.push(pool);
-  const work = { number: "T-0001", bench, events: [...job.events, ...more], photos: {}, release: null };
+  const work = { number: "T-0001", bench, events: [...job.events, ...more], photos: {}, release: null, zone: "UTC" };
   const bytes = await pool.run<Uint8Array>("sheet", work);
   const { text } = await extractText(new Uint8Array(bytes), { mergePages: true });
   return text;

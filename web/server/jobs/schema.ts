@@ -16,7 +16,8 @@ export const intakeSchema = z.strictObject({
   /** Made at the form: sent twice, the same job is answered. */
   id: z.uuid().optional(),
   machine: z.union([z.strictObject({ id: z.string().min(1).max(36) }), newMachineSchema]),
-  meter: z.number().min(0).max(10_000_000),
+  /** null where nobody can read it. */
+  meter: z.number().min(0).max(10_000_000).nullable(),
   meterGoesBack: z.boolean().default(false),
   complaint: z.string().trim().min(1).max(500),
   /** The procedure by its id; may be left away where the machine has only one. */

@@ -118,17 +118,19 @@ async function openOnce(
       intakeId: intake.id ?? null,
     };
     await db.jobs.create(job, { transaction });
-    await db.meterReadings.create(
-      {
-        id: randomUUID(),
-        machineId: machine.id,
-        value: intake.meter,
-        unit: machine.meterUnit,
-        readAt: job.openedAt,
-        jobId: job.id,
-      },
-      { transaction },
-    );
+    if (intake.meter !== null) {
+      await db.meterReadings.create(
+        {
+          id: randomUUID(),
+          machineId: machine.id,
+          value: intake.meter,
+          unit: machine.meterUnit,
+          readAt: job.openedAt,
+          jobId: job.id,
+        },
+        { transaction },
+      );
+    }
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);
     await projectWorks(db, job.id, fold([event]), transaction);
@@ -204,7 +206,7 @@ export async function appendEvents(
       const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
       await project(db, laidOut, jobId, state, fresh, transaction);
       await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
-      if (fresh.some(({ body }) => body.type === "job_released")) {
+      if (fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back")) {
         await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
       }
     }

@@ -22,9 +22,9 @@ export type Life = {
   /** The part's id, or the role of what is taken up with the step that does it: the words may change. */
   id: string;
   what: string;
-  since: number;
-  /** How long it is in by the machine's last meter. */
-  lasts: number;
+  since: number | null;
+  /** How long it is in by the machine's last meter; null where nobody could read the meter when it was fitted. */
+  lasts: number | null;
   /** How long each before it lasted in this machine, oldest first. */
   earlier: number[];
   unit: string;
@@ -67,6 +67,9 @@ function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
   };
 }
 
+const between = (from: number | null, to: number | null): number | null =>
+  from === null || to === null ? null : to - from;
+
 /**
  * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
  * adjustment has been taken up since the part that it takes up was new.
@@ -74,7 +77,7 @@ function takenUpBy(bench: Bench, { body }: JobEvent): TakenUp | null {
 export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
   const last = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
-  const now = Number(last?.get("value") ?? 0);
+  const now = (last?.get("value") as number | undefined) ?? null;
   /** By part, in the words of the newest. */
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */
@@ -88,8 +91,9 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       const id = lastingId(bench, part.id);
       const before = fitted.get(id);
       fitted.set(id, {
-        ...{ id, what: placedName(bench, part), since: meter.value, lasts: now - meter.value, unit: meter.unit },
-        earlier: before ? [...before.earlier, meter.value - before.since] : [],
+        ...{ id, what: placedName(bench, part), since: meter.value, unit: meter.unit },
+        lasts: between(meter.value, now),
+        earlier: before ? [...before.earlier, between(before.since, meter.value)].filter((one) => one !== null) : [],
         ...{ turns: null, turnUnit: null },
       });
       // A new one is taken up from nothing.
@@ -104,8 +108,8 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       const before = own.get(id);
       taken.set(up.role, own);
       own.set(id, {
-        ...{ id, what: name, since: before?.since ?? meter.value, unit: meter.unit, earlier: [] },
-        lasts: now - (before?.since ?? meter.value),
+        ...{ id, what: name, since: before ? before.since : meter.value, unit: meter.unit, earlier: [] },
+        lasts: between(before ? before.since : meter.value, now),
         ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
       });
     }
@@ -122,7 +126,8 @@ export async function livesAt(db: Database, { bench, events }: OpenedJob): Promi
   return Object.fromEntries(
     placed.flatMap(({ of }) => {
       const life = lives.get(lastingId(bench, of));
-      return life?.turns === null ? [[of, `${(opened.meter.value - life.since).toFixed(1)} ${life.unit} in`]] : [];
+      const lasts = life?.turns === null ? between(life.since, opened.meter.value) : null;
+      return life && lasts !== null ? [[of, `${lasts.toFixed(1)} ${life.unit} in`]] : [];
     }),
   );
 }

@@ -5,8 +5,7 @@ import type { Database } from "../database.ts";
 import { readDemo, seedDemo } from "../demo.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
-import { intakeSchema } from "../jobs/schema.ts";
-import { appendEvents, openJob } from "../jobs/store.ts";
+import { appendEvents } from "../jobs/store.ts";
 import { livesOf } from "./lives.ts";
 import { rechecksDue, rechecksOpen } from "./read.ts";
 import { closeRecheck, keepRechecks } from "./store.ts";
@@ -121,14 +120,4 @@ test("in the long run: since which meter a renewed part is in", async () => {
       turnUnit: null,
     },
   ]);
-});
-
-test("a machine of which nobody has said how it is made opens no work that depends on it", async () => {
-  await db.specs.destroy({ where: { bookId: "skarnvik-tug-500", specKey: "reverse" } });
-  const intake = intakeSchema.parse({
-    ...{ machine: { id: machineId }, meter: 8000, procedure: "variable-belt", complaint: "x", symptom: "squeals" },
-  });
-  await expect(openJob(db, intake, await actorCalled(db, "Mira Orr"))).rejects.toThrow(
-    "How this machine is made decides what is done: reverse is not on file.",
-  );
 });

@@ -1,15 +1,41 @@
 import { type Actor, type Bench, type EventOf, isEvent, type JobEvent, type JobState, seenWell } from "@averin/core";
 import { addDays } from "date-fns";
 import { randomUUID } from "node:crypto";
-import { Op } from "sequelize";
-import type { Database, MachineRow, RecheckRow, Tx } from "../database.ts";
+import { Op, QueryTypes } from "sequelize";
+import { addBook } from "../books/store.ts";
+import type { BookRow, Database, MachineRow, RecheckRow, Tx } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
+import { machineKindsOf } from "./kinds.ts";
 import type { NewMachine } from "./schema.ts";
 
+/** The book of a machine's model: the one that is meant, the one of that name, or a new one with nothing in it. */
+async function bookFor(db: Database, machine: NewMachine, transaction: Tx): Promise<BookRow> {
+  if ("book" in machine) {
+    const book = (await db.books.findByPk(machine.book, { transaction }))?.get({ plain: true });
+    if (!book) throw notFound("spec book");
+    return book;
+  }
+  const { maker, model, kind: wanted } = machine;
+  const [twin] = await db.sequelize.query<{ id: string }>(
+    "SELECT id FROM spec_books WHERE LOWER(maker) = LOWER(:maker) AND LOWER(model) = LOWER(:model) LIMIT 1",
+    { type: QueryTypes.SELECT, replacements: { maker, model }, transaction },
+  );
+  const known = twin && (await db.books.findByPk(twin.id, { transaction }))?.get({ plain: true });
+  if (known) return known;
+  const kinds = await machineKindsOf(db, transaction);
+  const kind = kinds.find(({ id }) => id === wanted);
+  if (!kind) {
+    const message = `Say what it is: ${kinds.map(({ name }) => name).join(", ")}.`;
+    throw new Refused(422, { code: "unsupported", path: "kind", message });
+  }
+  return addBook(db, { maker, model }, kind, transaction);
+}
+
 export async function addMachine(db: Database, machine: NewMachine, transaction: Tx): Promise<MachineRow> {
-  const book = (await db.books.findByPk(machine.book, { transaction }))?.get({ plain: true });
-  if (!book) throw notFound("spec book");
-  const known = await db.owners.findOne({ where: { ...machine.owner }, transaction });
+  const book = await bookFor(db, machine, transaction);
+  // Of nobody known there are many: they are not one owner.
+  const known =
+    machine.owner.name === "" ? null : await db.owners.findOne({ where: { ...machine.owner }, transaction });
   const ownerId = (known?.get("id") as string | undefined) ?? randomUUID();
   if (!known) await db.owners.create({ id: ownerId, ...machine.owner }, { transaction });
   const row: MachineRow = {

@@ -52,14 +52,26 @@ export type Colleague = { id: string; name: string; roles: string[]; hasPin: boo
 
 /** Everybody who may take over at a bench, for the list on it. */
 export async function colleaguesOf(db: Database): Promise<Colleague[]> {
-  const rows = (await db.people.findAll({ order: ["name"] })).map((row) => row.get({ plain: true }));
+  const rows = (await db.people.findAll({ where: { leftAt: null }, order: ["name"] })).map((row) =>
+    row.get({ plain: true }),
+  );
   return rows.map(({ id, name: called, roles, pinHash }) => ({ id, name: called, roles, hasPin: pinHash !== null }));
+}
+
+/** Everybody of this shop, those who left behind the others. */
+export async function everybody(db: Database): Promise<(Colleague & { left: boolean })[]> {
+  const rows = (await db.people.findAll({ order: ["name"] })).map((row) => row.get({ plain: true }));
+  return rows
+    .map(({ id, name: called, roles, pinHash, leftAt }) => ({
+      ...{ id, name: called, roles, hasPin: pinHash !== null, left: leftAt !== null },
+    }))
+    .sort((a, b) => Number(a.left) - Number(b.left));
 }
 
 /** Who a session token belongs to, or null. */
 export async function actorOf(db: Database, token: string): Promise<Actor | null> {
   const rows = await db.sequelize.query<{ id: string; name: string; roles: string | string[] }>(
-    "SELECT p.id, p.name, p.roles FROM sessions s JOIN people p ON p.id = s.personId WHERE s.tokenHash = ? AND s.expiresAt > ?",
+    "SELECT p.id, p.name, p.roles FROM sessions s JOIN people p ON p.id = s.personId WHERE s.tokenHash = ? AND s.expiresAt > ? AND p.leftAt IS NULL",
     { type: QueryTypes.SELECT, replacements: [digest(token), new Date()] },
   );
   const person = rows[0];

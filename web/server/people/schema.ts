@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { shopSchema } from "../settings/schema.ts";
 
 export const ROLES = ["technician", "lead", "counter", "administrator"] as const;
 
@@ -11,9 +12,24 @@ export const credentialsSchema = z.strictObject({ name: z.string().trim().min(1)
 export const newPersonSchema = z.strictObject({
   name,
   password: z.string().min(10, "ten characters or more").max(200),
+  /** What the shop says of itself; it can be said later too. */
+  shop: shopSchema.optional(),
   /** What `./averin up` printed: whoever started the shop makes its first person, and nobody else. */
   code: z.string().max(100).default(""),
 });
+
+const roles = z.array(z.enum(ROLES)).min(1, "say what they do here").max(ROLES.length);
+
+export const personSchema = z.strictObject({
+  name,
+  password: z.string().min(10, "ten characters or more").max(200),
+  roles,
+});
+export const rolesSchema = z.strictObject({ roles });
+export const freshPasswordSchema = z.strictObject({
+  password: z.string().min(10, "ten characters or more").max(200),
+});
+export const ownPasswordSchema = z.strictObject({ old: z.string().min(1).max(200), ...freshPasswordSchema.shape });
 
 export const renameSchema = z.strictObject({ name });
 

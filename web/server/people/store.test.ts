@@ -4,9 +4,22 @@ import { endHelpers } from "../helpers/index.ts";
 import { Refused } from "../refused.ts";
 import { testDatabase } from "../testing.ts";
 import { pauseAfter } from "./limiter.ts";
-import { actorOf, anyPeople, isFirstCode, twinsOf } from "./read.ts";
+import { actorOf, anyPeople, colleaguesOf, isFirstCode, twinsOf } from "./read.ts";
 import { newPersonSchema, pinSchema } from "./schema.ts";
-import { addFirstAdministrator, addPerson, newFirstCode, rename, setPin, signIn, signOut, takeOver } from "./store.ts";
+import {
+  addFirstAdministrator,
+  addPerson,
+  changePassword,
+  leave,
+  newFirstCode,
+  rename,
+  resetPassword,
+  setPin,
+  setRoles,
+  signIn,
+  signOut,
+  takeOver,
+} from "./store.ts";
 
 let db: Database;
 beforeAll(async () => {
@@ -222,5 +235,52 @@ describe("PINs", () => {
     expect(error).toBeInstanceOf(Refused);
     expect((error as Refused).status).toBe(429);
     await db.sequelize.query("DELETE FROM limiter");
+  });
+});
+
+describe("people of a shop come, change what they do, and leave", () => {
+  const secret = "long-enough-word";
+
+  test("at least one administrator stays: neither by another role nor by leaving does the last one go", async () => {
+    const left = await db.people.findAll();
+    const others = left.filter((row) => (row.get("roles") as string[]).includes("administrator"));
+    const [last] = others;
+    for (const one of others.slice(1)) await leave(db, one.get("id") as string);
+    const id = last?.get("id") as string;
+    await expect(setRoles(db, id, ["technician"])).rejects.toThrow("Nobody else here is administrator");
+    await expect(leave(db, id)).rejects.toThrow("Nobody else here is administrator");
+    await addPerson(db, { name: "Second Admin", password: secret, roles: ["administrator"] });
+    await setRoles(db, id, ["technician", "administrator"]);
+  });
+
+  test("whoever has left opens nothing, and nobody else takes their name", async () => {
+    const id = await addPerson(db, { name: "Arne Vold", password: secret, roles: ["technician"], pin: "4711" });
+    const token = await signIn(db, { name: "Arne Vold", password: secret }, from());
+    await leave(db, id);
+    expect(await actorOf(db, token)).toBeNull();
+    await expect(signIn(db, { name: "Arne Vold", password: secret }, from())).rejects.toThrow(/do not go together/);
+    const other = await signIn(db, { name: "Second Admin", password: secret }, from());
+    await expect(takeOver(db, other, { personId: id, pin: "4711" }, from())).rejects.toThrow(/has no PIN/);
+    expect((await colleaguesOf(db)).map(({ name }) => name)).not.toContain("Arne Vold");
+    await expect(addPerson(db, { name: "arne vold", password: secret, roles: ["lead"] })).rejects.toThrow(
+      /on file already/,
+    );
+  });
+
+  test("a password is changed by whoever knows it, or set anew by an administrator; other sessions end with it", async () => {
+    await addPerson(db, { name: "Berit Nes", password: secret, roles: ["counter"] });
+    const id = await idOf("Berit Nes");
+    const [here, there] = [
+      await signIn(db, { name: "Berit Nes", password: secret }, from()),
+      await signIn(db, { name: "Berit Nes", password: secret }, from()),
+    ];
+    const fresh = { old: "not the one I had", password: "another-long-word" };
+    await expect(changePassword(db, { personId: id, token: here }, fresh, from())).rejects.toThrow(/not the password/);
+    await changePassword(db, { personId: id, token: here }, { ...fresh, old: secret }, from());
+    expect(await actorOf(db, there)).toBeNull();
+    expect((await actorOf(db, here))?.name).toBe("Berit Nes");
+    await resetPassword(db, id, "a-third-long-word");
+    expect(await actorOf(db, here)).toBeNull();
+    await signIn(db, { name: "Berit Nes", password: "a-third-long-word" }, from());
   });
 });

@@ -1,13 +1,23 @@
 import type { Actor } from "@averin/core";
 import { randomBytes, randomUUID } from "node:crypto";
 import { z } from "zod";
-import type { At, Database, PersonRow } from "../database.ts";
+import type { At, Database, PersonRow, Tx } from "../database.ts";
 import { servedSettings } from "../environment.ts";
 import { hashed, verified } from "../helpers/index.ts";
 import { notFound, Refused } from "../refused.ts";
+import { setShopZone } from "../settings/zone.ts";
+import { keepShop } from "../settings/store.ts";
 import { clearCounters, type Counted, tries } from "./limiter.ts";
 import { digest, FIRST_CODE, isFirstCode, knows, peopleCalled } from "./read.ts";
-import { credentialsSchema, newPersonSchema, pinSchema, ROLES, takeoverSchema } from "./schema.ts";
+import { Op } from "sequelize";
+import {
+  credentialsSchema,
+  newPersonSchema,
+  type ownPasswordSchema,
+  pinSchema,
+  ROLES,
+  takeoverSchema,
+} from "./schema.ts";
 
 const SESSION_DAYS = 14;
 
@@ -66,6 +76,71 @@ export async function rename(db: Database, id: string, called: string): Promise<
   await row.update({ name: called });
 }
 
+/** Nobody else could look after this shop: refused before it comes to that. */
+async function assertAnotherAdministrator(db: Database, but: string, transaction: Tx): Promise<void> {
+  const others = await db.people.findAll({ where: { leftAt: null }, transaction, lock: transaction.LOCK.UPDATE });
+  const left = others.some((row) => row.get("id") !== but && (row.get("roles") as string[]).includes("administrator"));
+  if (left) return;
+  const message = "Nobody else here is administrator: make another one first, then this can be changed.";
+  throw new Refused(409, { code: "conflict", path: "roles", message });
+}
+
+/** Says what a person does here from now on; at least one administrator stays. */
+export async function setRoles(db: Database, id: string, roles: string[]): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.people.findByPk(id, { transaction });
+    if (!row) throw notFound("person");
+    if (!roles.includes("administrator")) await assertAnotherAdministrator(db, id, transaction);
+    await row.update({ roles }, { transaction });
+  });
+}
+
+/** Somebody works here no more: they open nothing from now on, and their name stays on what they did. */
+export async function leave(db: Database, id: string, now = new Date()): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.people.findByPk(id, { transaction });
+    if (!row) throw notFound("person");
+    await assertAnotherAdministrator(db, id, transaction);
+    await row.update({ leftAt: now, pinHash: null }, { transaction });
+    await db.sessions.destroy({ where: { personId: id }, transaction });
+    await db.knownBrowsers.destroy({ where: { personId: id }, transaction });
+  });
+}
+
+/** An administrator gives a person another password, which ends every session of theirs. */
+export async function resetPassword(db: Database, id: string, fresh: string): Promise<void> {
+  const passwordHash = await hashed(fresh);
+  await db.write(async (transaction) => {
+    const row = await db.people.findByPk(id, { transaction });
+    if (!row) throw notFound("person");
+    await row.update({ passwordHash, printedPassword: false }, { transaction });
+    await db.sessions.destroy({ where: { personId: id }, transaction });
+  });
+}
+
+/** A person's own password, changed by whoever knows it; tries at it are counted, and their other sessions end. */
+export async function changePassword(
+  db: Database,
+  { personId, token }: { personId: string; token: string | null },
+  { old, password: fresh }: z.infer<typeof ownPasswordSchema>,
+  from: From,
+): Promise<void> {
+  const person = (await db.people.findByPk(personId))?.get({ plain: true });
+  if (!person) throw notFound("person");
+  const counted = countedFor("password", personId, from, await knows(db, from.browser, [person]));
+  await tries(db).begin(counted);
+  if (!(await verified(person.passwordHash, old))) {
+    throw new Refused(401, { code: "conflict", path: "old", message: "That is not the password you had." });
+  }
+  await tries(db).clear(counted);
+  const passwordHash = await hashed(fresh);
+  await db.write(async (transaction) => {
+    await db.people.update({ passwordHash, printedPassword: false }, { where: { id: personId }, transaction });
+    const others = token === null ? {} : { tokenHash: { [Op.ne]: digest(token) } };
+    await db.sessions.destroy({ where: { personId, ...others }, transaction });
+  });
+}
+
 /** A code that opens the making of the first person, once; the one before it opens nothing any more. */
 export async function newFirstCode(db: Database): Promise<string> {
   const code = randomBytes(18).toString("base64url");
@@ -107,7 +182,9 @@ export async function addFirstAdministrator(
       { transaction },
     );
     await db.settings.destroy({ where: { name: FIRST_CODE }, transaction });
+    if (person.shop) await keepShop(db, person.shop, transaction);
   });
+  if (person.shop) setShopZone(person.shop.zone);
   await tries(db).clear(counted);
 }
 
@@ -130,7 +207,8 @@ export async function signIn(
   await tries(db).begin(counted);
   let person: PersonRow | null = null;
   // Names that differ only in case each have their own password.
-  for (const one of people.length > 0 ? people : [null]) {
+  const here = people.filter(({ leftAt }) => leftAt === null);
+  for (const one of here.length > 0 ? here : [null]) {
     const right = await verified(one?.passwordHash ?? (await nobodysHash()), credentials.password);
     if (right && one && person === null) person = one;
   }
@@ -209,7 +287,7 @@ export async function takeOver(
   from: From,
 ): Promise<{ token: string; actor: Actor }> {
   const person = (await db.people.findByPk(personId))?.get({ plain: true });
-  if (!person || person.pinHash === null) {
+  if (!person || person.pinHash === null || person.leftAt !== null) {
     throw new Refused(422, {
       code: "unsupported",
       path: "personId",

@@ -9,6 +9,8 @@ import {
 } from "@averin/core";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
+import { z } from "zod";
+import { type MachineKind, machineKindSchema } from "../machines/kinds.ts";
 
 /** The files of a folder that hold procedures. */
 const shippedFiles = (folder: string): string[] =>
@@ -77,6 +79,12 @@ export function symptomSets(folder: string): { sets: SymptomSet[]; faults: { fil
   }
   return { sets, faults };
 }
+
+const kindsSchema = z.object({ kinds: z.array(machineKindSchema).min(1) });
+
+/** What a machine may be, as the folder has it. Throws where its file is none: it ships with Averin. */
+export const machineKinds = (folder: string): MachineKind[] =>
+  kindsSchema.parse(readJson(path.join(folder, "machines", "kinds.json"))).kinds;
 
 /** Every procedure of a folder, whole. */
 export function wholeProcedures(folder: string): Whole[] {

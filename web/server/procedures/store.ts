@@ -2,7 +2,8 @@ import { type Procedure, procedureSchema, upcastProcedure } from "@averin/core";
 import { createHash } from "node:crypto";
 import { Op, QueryTypes } from "sequelize";
 import { type Database, fromJson } from "../database.ts";
-import { symptomSets, wholeProcedures } from "./files.ts";
+import { MACHINE_KINDS } from "../machines/kinds.ts";
+import { machineKinds, symptomSets, wholeProcedures } from "./files.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
 export const procedureHash = (procedure: Procedure): string =>
@@ -68,6 +69,7 @@ export async function takeProcedures(db: Database, folder: string): Promise<void
     await db.procedureFaults.bulkCreate([...files, ...kept, ...misread.map(({ file, fault }) => told(file, [fault]))], {
       transaction,
     });
+    await db.settings.upsert({ name: MACHINE_KINDS, body: machineKinds(folder) }, { transaction });
     const rows = sets.map((body) => ({ id: body.id, body }));
     await db.symptomSets.bulkCreate(rows, { updateOnDuplicate: ["body"], transaction });
   });

@@ -3,7 +3,7 @@ import { specsOf, type Whose } from "../books/read.ts";
 import type { At, Database } from "../database.ts";
 import { partsOfBook } from "../parts/read.ts";
 import { gaugesOf, wrenchesOf } from "../tools/read.ts";
-import { handsOf, labourOf, presetsOf } from "./read.ts";
+import { handsOf, labourOf, presetsOf, shopOf } from "./read.ts";
 
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
@@ -21,6 +21,7 @@ export async function figuresOf(
   const key = `${db.sequelize.config.database} ${machineId}`;
   const known = figuresRead.get(key);
   if (known?.version === version) return known.figures;
+  const shop = await shopOf(db, transaction);
   const figures: ShopFigures = {
     ...(await specsOf(db, { machineId, bookId }, transaction)),
     gauges: await gaugesOf(db, transaction),
@@ -29,6 +30,7 @@ export async function figuresOf(
     presets: await presetsOf(db, transaction),
     labour: await labourOf(db, transaction),
     hands: await handsOf(db, transaction),
+    ...(shop ? { currency: shop.currency } : {}),
   };
   figuresRead.set(key, { version, figures });
   return figures;

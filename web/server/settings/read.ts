@@ -1,5 +1,21 @@
 import { type Bench, labourSchema } from "@averin/core";
 import type { At, Database } from "../database.ts";
+import { setShopZone } from "./zone.ts";
+import { type Shop, shopSchema } from "./schema.ts";
+
+/** Under which name the shop keeps what it says of itself. */
+export const SHOP = "shop";
+
+/** What the shop said of itself, or null where nobody has said it yet. */
+export async function shopOf(db: Database, transaction: At): Promise<Shop | null> {
+  const row = await db.settings.findByPk(SHOP, { transaction });
+  return row ? shopSchema.parse(row.get("body")) : null;
+}
+
+/** From here on this process tells moments by the shop's own clock. */
+export async function keepShopZone(db: Database): Promise<void> {
+  setShopZone((await shopOf(db, null))?.zone ?? "UTC");
+}
 
 /** What an hour of work costs here, or null where the shop has not said. */
 export async function labourOf(db: Database, transaction: At): Promise<Bench["labour"]> {
@@ -9,7 +25,7 @@ export async function labourOf(db: Database, transaction: At): Promise<Bench["la
 
 /** How many people work at benches here. */
 export async function handsOf(db: Database, transaction: At): Promise<number> {
-  const people = await db.people.findAll({ attributes: ["roles"], transaction });
+  const people = await db.people.findAll({ attributes: ["roles"], where: { leftAt: null }, transaction });
   return people.filter((row) => (row.get("roles") as string[]).some((role) => role === "technician" || role === "lead"))
     .length;
 }

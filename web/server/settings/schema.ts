@@ -1,3 +1,33 @@
 import { z } from "zod";
 
 export const presetSchema = z.strictObject({ question: z.string().min(1).max(60), word: z.string().min(1).max(80) });
+
+const isZone = (zone: string): boolean => {
+  try {
+    return new Intl.DateTimeFormat("en", { timeZone: zone }).resolvedOptions().timeZone !== "";
+  } catch {
+    return false;
+  }
+};
+
+/** What a shop says of itself once: its name, the money and the clock it goes by, and the units it shows first. */
+export const shopSchema = z.strictObject({
+  name: z.string().trim().max(80).default(""),
+  currency: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{3}$/, "three letters, such as EUR"),
+  zone: z.string().trim().refine(isZone, "a time zone such as Europe/Oslo"),
+  units: z.enum(["metric", "inch"]),
+});
+export type Shop = z.infer<typeof shopSchema>;
+
+/** What an hour of work costs; nothing where the shop says none. */
+export const perHourSchema = z
+  .string()
+  .trim()
+  .regex(/^(\d{1,6}([.,]\d{1,2})?)?$/, "a sum such as 78 or 78.50, or nothing")
+  .default("");
+
+export const shopSaidSchema = z.strictObject({ ...shopSchema.shape, perHour: perHourSchema });

@@ -65,7 +65,9 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
   });
   const spec = specFor(bench, step.spec);
   if (spec?.kind !== "height") {
-    return wrong("No stack height on file: enter it on the machine's page (its name above), with its source.");
+    return wrong(
+      "No stack height on file: enter it at the key above, with its source; or // goes on without, and the pack's height is judged by nothing.",
+    );
   }
   const parts = layersOf(bench, step);
   const points = asLayers(step, 0, 1).outer === 0 ? step.thickness : ([step.thickness[1], step.thickness[0]] as const);
@@ -115,7 +117,8 @@ export function stackOffer(bench: Bench, state: JobState, step: ComputeStep): An
   const steelCount = chosen.length - kept.length;
   if (steelCount === 0) return { ok: true, value: { input: input.value, ...asItStands(input.value, kept) } };
   if (choices.length === 0) {
-    const message = "Stores hold no new plate of this kind with a thickness: add one, or keep the measured plates.";
+    const message =
+      "Stores hold no new plate of this kind with a thickness: put one on file at the key above, or keep the measured plates.";
     return { ok: false, error: { code: "missing", path: step.id, message } };
   }
   const answer = clutchStack({

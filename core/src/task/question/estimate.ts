@@ -1,6 +1,6 @@
 import { costCompare } from "../../cost/index.ts";
 import { partsGoingBack } from "../../job/applies.ts";
-import { type Bench, specFor } from "../../job/bench.ts";
+import { type Bench, currencyOf, specFor } from "../../job/bench.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { decisionFor } from "../../job/judged.ts";
 import { decimal, hundredths } from "../../job/money.ts";
@@ -42,7 +42,7 @@ export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate |
     minutes,
     labour: work === null ? null : decimal(work),
     total: decimal(sum),
-    currency: bench.labour?.currency ?? bench.parts[0]?.currency ?? "",
+    currency: currencyOf(bench),
   };
 }
 

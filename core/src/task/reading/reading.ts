@@ -4,7 +4,7 @@ import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "../../job/judged.ts";
-import { numbers } from "../../job/task.ts";
+import { numbers, ranges } from "../../job/task.ts";
 import { isSetting, itemName, type MeasurePoint, partOf, phaseOfStage, pointOf } from "../../procedure/index.ts";
 import { quantityParse, splitValues } from "../../quantity/index.ts";
 import { limitOf } from "../../spec/index.ts";
@@ -131,6 +131,38 @@ function repeated(state: JobState, aim: SlotOf<"read">, by: string): string | nu
   }
   return null;
 }
+/** What was read and could be judged by nothing, point by point: one line, whatever was read there. */
+function unjudged(
+  bench: Bench,
+  state: JobState,
+  tasks: Look["tasks"],
+  point: MeasurePoint,
+  items: readonly number[],
+): OpenPoint[] {
+  if (point.spec === undefined || isWithheld(bench, state, point.spec)) return [];
+  const part = partOf(bench.procedure, point.on);
+  return (["found", "left"] as const).flatMap((phase): OpenPoint[] => {
+    if (phase === "found" && point.again) return [];
+    const open = items.filter((item) => {
+      const decision = part?.decision ? decisionFor(state, part, item)?.decision : "keep";
+      if (phase === "found" && (decision === "renew" || decision === undefined)) return false;
+      return judgeItem(state, point, item, phase)?.verdict === null;
+    });
+    if (open.length === 0) return [];
+    const task = tasks.find((t) => t.slots.some((s) => s.kind === "read" && s.point === point.id && s.phase === phase));
+    const which = items.length > 1 ? ` ${ranges(open)}` : "";
+    return [
+      {
+        key: `unjudged:${point.id}:${phase}:${open.length}`,
+        group: "look again",
+        text: `${point.name.toLowerCase()}${which}: no limit on file: kept, not judged`,
+        task: task?.id ?? "",
+        hard: false,
+      },
+    ];
+  });
+}
+
 /** Parts that stay although their readings do not say so, and new ones that are not as new ones should be. */
 function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
   const found: OpenPoint[] = [];
@@ -138,6 +170,8 @@ function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
     if (point.kind !== "measure") continue;
     const part = partOf(bench.procedure, point.on);
     const items = part ? Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1) : [1];
+    const withheld = isWithheld(bench, state, point.spec);
+    found.push(...unjudged(bench, state, tasks, point, items));
     for (const item of items) {
       for (const phase of ["found", "left"] as const) {
         const judged = judgeItem(state, point, item, phase);
@@ -149,12 +183,12 @@ function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
         const newPart = phase === "left" && point.stage === "bench" && !point.again;
         const doubt = newPart
           ? judged.verdict !== null && judged.verdict !== "new" && judged.outsideStandard !== null
-          : judged.verdict === "past" || judged.verdict === "undecided" || judged.verdict === null;
+          : judged.verdict === "past" || judged.verdict === "undecided" || (judged.verdict === null && withheld);
         if (!doubt) continue;
         const name = part && items.length > 1 ? itemName(part, item, items.length) : point.name.toLowerCase();
         const says = newPart
           ? `new part ${judged.outsideStandard ?? "outside"} the new range`
-          : isWithheld(bench, state, point.spec)
+          : withheld
             ? `figure withheld, the part is not the maker's: ${verdictSentence(judged)}`
             : verdictSentence(judged);
         found.push({
@@ -280,7 +314,7 @@ export const reading: Kind<"read", "reading_taken" | "reading_worded", "measure"
         const point = pointRead(bench, body.point);
         const judged = point && judgeItem(state, point, body.item, body.phase);
         if (!judged) return 0;
-        return judged.verdict === null ? 1 : { new: 0, serviceable: 0, near: 2, undecided: 3, past: 4 }[judged.verdict];
+        return judged.verdict === null ? 0 : { new: 0, serviceable: 0, near: 2, undecided: 3, past: 4 }[judged.verdict];
       },
       worst: (bench, state, body) => {
         const point = pointRead(bench, body.point);

@@ -13,6 +13,7 @@ import {
   trailOf,
   turnOf,
 } from "@averin/core";
+import { GaugeKey } from "@/ui/ToolKeys";
 import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
@@ -36,6 +37,12 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
   const load = loadAsked(bench, state, step.under);
   return (
     <>
+      {!gauge && (
+        <p className="flex flex-wrap items-center gap-3 border-l-4 border-near pl-3 text-lg">
+          This shop has no {step.gauge.replaceAll("-", " ")} on file.
+          <GaugeKey kind={step.gauge} quantity={step.quantity} />
+        </p>
+      )}
       <div>
         {!step.sides && (
           <LimitRule

@@ -19,6 +19,7 @@ import { useState } from "react";
 import { BoltRing, isBehind } from "@/instruments/BoltRing";
 import { CastleNut } from "@/instruments/Turning";
 import { FigureKey } from "@/ui/FigureKey";
+import { WrenchKey } from "@/ui/ToolKeys";
 import type { PanelProps } from "../panel.ts";
 
 type Pull = Extract<Slot, { kind: "pull" }>;
@@ -85,6 +86,11 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
         <p>
           <span className="caption block">wrench</span>
           <span className={choice.best ? "" : "font-semibold text-past"}>{choice.sentence}</span>
+          {!choice.best && (
+            <span className="mt-1 block">
+              <WrenchKey />
+            </span>
+          )}
           {choice.best?.calibrationDue && (
             <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
           )}
@@ -115,7 +121,7 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
           <span className="figure text-lg">{order.join(" · ")}</span>
         </p>
         <p className="text-[15px] text-soft">
-          {sizeFor(entry.thread, state.opened?.body.config.hardware)}, {spec.targetNm} N·m ±{spec.tolerancePercent} %:{" "}
+          {sizeFor(entry.thread, state.config.hardware)}, {spec.targetNm} N·m ±{spec.tolerancePercent} %:{" "}
           {sourceLine(spec.source)}
         </p>
         {odd.length > 0 && (

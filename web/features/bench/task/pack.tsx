@@ -3,14 +3,19 @@ import {
   asLayers,
   type BuildPlate,
   computeStepOf,
+  currencyOf,
+  figuresKnown,
   layersOf,
   layPlates,
   type Part,
   type Slot,
+  specFor,
   stackChecks,
   stackOffer,
   stackPick,
 } from "@averin/core";
+import { FigureKey } from "@/ui/FigureKey";
+import { PartKey } from "@/ui/ToolKeys";
 import { type SectionPlate, StackSection } from "@/instruments/StackSection";
 import { CapacityPanel } from "./packCapacity.tsx";
 import type { PanelProps } from "../panel.ts";
@@ -24,13 +29,42 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   if (!step) return null;
   const accepted = acceptedBuild(bench, state, step);
   const offer = stackOffer(bench, state, step);
-  if (!offer.ok) return <p className="border-2 border-dashed border-line p-4 text-xl">{offer.error.message}</p>;
+  const { chosen } = layersOf(bench, step);
+  const machine = state.opened?.body.machine.id ?? "";
+  const newPlate = (words: string) =>
+    chosen.role !== undefined && (
+      <PartKey
+        machine={machine}
+        role={chosen.role}
+        name={chosen.one ?? chosen.name}
+        currency={currencyOf(bench)}
+        sized
+        words={words}
+      />
+    );
+  if (!offer.ok) {
+    const noHeight = specFor(bench, step.spec) === null;
+    return (
+      <div className="flex flex-col items-start gap-3 border-2 border-dashed border-line p-4 text-xl">
+        {noHeight ? (
+          <FigureKey
+            machine={machine}
+            known={figuresKnown(bench.procedure).get(step.spec)}
+            words="Enter the height, with its source"
+          />
+        ) : (
+          newPlate("Put a plate on file")
+        )}
+        <p>{offer.error.message}</p>
+      </div>
+    );
+  }
   const { input, builds, nearest, reason } = offer.value;
   const pick = accepted ? null : stackPick(bench, state, step);
   const { min, max } = input.heightMm;
   const band = { min, max, target: input.heightMm.target ?? (min + max) / 2 };
   const shown = accepted ?? builds[0] ?? nearest;
-  const { fixed, chosen } = layersOf(bench, step);
+  const { fixed } = layersOf(bench, step);
   const section = (linings: readonly BuildPlate[], steels: readonly (BuildPlate | null)[]): SectionPlate[] => {
     const rows = asLayers<{ part: Part; plates: readonly (BuildPlate | null)[] }>(
       step,
@@ -65,6 +99,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
       <div className="col-span-2 xl:col-span-1">
         <p className="caption">{accepted ? "taken" : "ways that fit"}</p>
         {reason && <p className="text-past">{reason}</p>}
+        {reason && <p className="pb-2">{newPlate("Put another plate on file")}</p>}
         <ol>
           {(accepted ? [accepted] : builds.slice(0, MOST_SHOWN)).map((build, i) => (
             <li key={JSON.stringify(build.counts)}>

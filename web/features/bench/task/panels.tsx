@@ -7,6 +7,7 @@ import { DecidePanel } from "./decision.tsx";
 import { LockPanel, TorquePanel } from "./fasteners.tsx";
 import { FigurePanel } from "./figure.tsx";
 import { InspectPanel } from "./finding.tsx";
+import { MachinePanel } from "./machine.tsx";
 import { CheckPanel, StackPanel } from "./pack.tsx";
 import { PartPanel } from "./part.tsx";
 import { AskPanel } from "./question.tsx";
@@ -39,6 +40,7 @@ export function OwnPanel(props: PanelProps) {
   const { task, waiting } = props;
   const aim = waiting[0];
   if (aim?.kind === "ask") return <AskPanel {...props} aim={aim} />;
+  if (aim?.kind === "word" || aim?.kind === "many") return <MachinePanel key={aim.key} {...props} aim={aim} />;
   if (aim?.kind === "count") return <CountPanel {...props} aim={aim} />;
   const Panel = PANELS[task.kind];
   return <Panel key={task.id} {...props} />;

@@ -6,6 +6,7 @@ import {
   chainStretch,
   countOf,
   figure,
+  isUnjudged,
   isWithheld,
   itemName,
   type JobState,
@@ -33,6 +34,7 @@ import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
 import { TrackSag } from "@/instruments/TrackBed";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 import { FigureKey } from "@/ui/FigureKey";
+import { GaugeKey } from "@/ui/ToolKeys";
 import { inSight } from "@/instruments/inSight";
 import { CasePanel } from "../CasePanel.tsx";
 import { listHeight } from "../listHeight.ts";
@@ -41,7 +43,7 @@ import type { PanelProps } from "../panel.ts";
 type Read = Extract<Slot, { kind: "read" }>;
 
 /** One point over all its items: the rule for the one in hand, a row for each with its small rule and its word. */
-export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelProps) {
+export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge }: PanelProps) {
   const slots = task.slots.filter((s): s is Read => s.kind === "read");
   const first = slots[0];
   const point = first && pointOf(bench.procedure, first.point);
@@ -64,6 +66,12 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
   const drawn = drawingOf(bench, state, point, judged, resolution);
   return (
     <>
+      {!gauge && aim && (
+        <p className="flex flex-wrap items-center gap-3 border-l-4 border-near pl-3 text-lg">
+          This shop has no {point.gauge.replaceAll("-", " ")} on file.
+          <GaugeKey kind={point.gauge} quantity={point.quantity} />
+        </p>
+      )}
       <div className={drawn ? "grid items-start gap-4 lg:grid-cols-[1fr_300px]" : ""}>
         <div>
           {point.spec !== undefined && (
@@ -107,6 +115,11 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim }: PanelP
                 words="Enter the limit, with its source"
               />
             )}
+          {spec && isUnjudged(state, point) && !state.released && (
+            <button type="button" className="key" data-main="true" onClick={() => onJudge(point.id)}>
+              Judge what was read by it
+            </button>
+          )}
         </div>
         {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
       </div>

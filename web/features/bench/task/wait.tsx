@@ -16,7 +16,7 @@ export function WaitPanel({ bench, state, task, waiting, onEnter }: PanelProps) 
       {running && (
         <p className="border-2 border-petrol bg-sheet p-4">
           <span className="caption block">
-            {minutesWords(running.minutes)}, begun {clockOf(running.startedAt)} UTC by {running.by}
+            {minutesWords(running.minutes)}, begun {clockOf(running.startedAt)} by {running.by}
           </span>
           <span className={`figure text-5xl font-bold ${left !== null && left <= 0 ? "text-inside" : "text-petrol"}`}>
             {running.endedAt ? "over" : left === null ? "" : clockWords(left)}

@@ -2,6 +2,7 @@ import { photoIdsOf } from "@/features/sheet/sheetData";
 import { printed } from "@/server/helpers";
 import { releaseAsked } from "@/server/asked";
 import { readingBytes } from "@/server/http";
+import { shopZone } from "@/ui/times";
 import { jobById } from "@/server/jobs/read";
 import { photoById } from "@/server/jobs/photos";
 
@@ -14,6 +15,6 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
     const photos: Record<string, Buffer> = {};
     for (const id of photoIdsOf(job.events)) photos[id] = (await photoById(db, id, job.id)).bytes;
     const release = releaseAsked(new URL(request.url).searchParams.get("release"));
-    return printed({ number: job.number, bench: job.bench, events: job.events, photos, release });
+    return printed({ number: job.number, bench: job.bench, events: job.events, photos, release, zone: shopZone() });
   });
 }

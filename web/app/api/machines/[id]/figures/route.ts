@@ -1,13 +1,16 @@
-import { figureTypedSchema } from "@averin/core";
+import { figureTypedSchema, WHOSE } from "@averin/core";
+import { z } from "zod";
 import { assertRole, writing } from "@/server/http";
 import { enterFigure } from "@/server/books/store";
 
 type Context = { params: Promise<{ id: string }> };
 
-/** A figure of one machine, with where it stands; it governs over the model's book from now on. */
+const sentSchema = z.strictObject({ ...figureTypedSchema.shape, whose: z.enum(WHOSE).default("machine") });
+
+/** A figure with where it stands: one machine's own, which governs over its model's book, or its model's. */
 export function POST(request: Request, { params }: Context): Promise<Response> {
-  return writing(request, figureTypedSchema, async ({ db, actor, body }) => {
+  return writing(request, sentSchema, async ({ db, actor, body: { whose, ...typed } }) => {
     assertRole(actor, "technician", "lead");
-    return { figure: await enterFigure(db, (await params).id, body, actor) };
+    return { figure: await enterFigure(db, (await params).id, typed, actor, whose) };
   });
 }

@@ -1,0 +1,143 @@
+import { z } from "zod";
+import { type Answer, refusalFromIssue } from "../calculator/index.ts";
+import { type Gauge, gaugeSchema, type StorePart, storePartSchema, type Wrench, wrenchSchema } from "../job/bench.ts";
+import { type Kind, KINDS, quantityParse, UNITS } from "../quantity/index.ts";
+
+const typed = (most: number) => z.string().trim().max(most);
+const due = z
+  .string()
+  .trim()
+  .regex(/^(\d{4}-\d\d-\d\d)?$/, "a day such as 2027-04-30, or nothing")
+  .default("");
+
+/** A gauge as it is typed by whoever holds it: what it is, the smallest step it shows, how far off it may read. */
+export const gaugeTypedSchema = z.strictObject({
+  /** What procedures call such a gauge: "caliper". */
+  kind: typed(40).min(1),
+  /** What it reads: length, pressure, volume. */
+  quantity: z.enum(KINDS),
+  name: typed(80),
+  /** With its unit: it is read in that unit from then on. */
+  step: typed(40),
+  /** As printed on it or on its sheet; its step where nothing is. */
+  error: typed(40).default(""),
+  due,
+});
+export type GaugeTyped = z.input<typeof gaugeTypedSchema>;
+
+/** A wrench as it is typed: the least and the greatest it can be set to, each with its unit. */
+export const wrenchTypedSchema = z.strictObject({
+  name: typed(80),
+  from: typed(40),
+  to: typed(40),
+  /** From the middle of the grip to the square, where an adapter may be used. */
+  length: typed(40).default(""),
+  due,
+});
+export type WrenchTyped = z.input<typeof wrenchTypedSchema>;
+
+/** A part for a role of a procedure, as it is typed from its label. */
+export const partTypedSchema = z.strictObject({
+  role: typed(60).min(1),
+  name: typed(120),
+  number: typed(60),
+  /** Decimal text: 8.40. */
+  price: typed(20),
+  currency: typed(8),
+  stock: typed(6).default("0"),
+  /** The size it is named by, where parts of one role differ, such as 1.6 or 13. */
+  nominal: typed(20).default(""),
+  /** Of a plate. */
+  thickness: typed(40).default(""),
+});
+export type PartTyped = z.input<typeof partTypedSchema>;
+
+function read<Schema extends z.ZodType>(schema: Schema, value: unknown): Answer<z.output<Schema>> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const issue = parsed.error.issues[0];
+  if (!issue) throw new Error("a refusal without an issue");
+  return { ok: false, error: refusalFromIssue(issue, value) };
+}
+
+const no = (path: string, message: string): Answer<never> => ({
+  ok: false,
+  error: { code: "missing", path, message },
+});
+
+/** A quantity with its unit typed; `what` names it and `like` shows how. */
+function withUnit(text: string, kind: Kind, path: string, what: string, like: string) {
+  if (text === "" || /^[\d.,\s/]+$/.test(text)) return no(path, `${what} with its unit, such as ${like}.`);
+  // Its unit is typed: what is taken without one never comes to be read.
+  const unit = UNITS.find((one) => one.kind === kind)?.name ?? "";
+  const answer = quantityParse({ text, kind, unit });
+  return answer.ok ? answer : ({ ok: false, error: { ...answer.error, path } } as const);
+}
+
+const STEP_LIKE: Partial<Record<Kind, string>> = { length: "0.02 mm or .001 in", pressure: "1 kPa", volume: "5 mL" };
+
+/**
+ * A gauge made from what was typed: step and error in the base unit of what it reads (mm, kPa, mL), read in the unit of
+ * its step. Errors: missing where something is left away or has no unit, range where a step is not above 0.
+ */
+export function gaugeEntered(input: GaugeTyped, id: string): Answer<Gauge> {
+  const parsed = read(gaugeTypedSchema, input);
+  if (!parsed.ok) return parsed;
+  const { kind, quantity, name, step, error, due: calibrationDue } = parsed.value;
+  if (name === "") return no("name", "Say what it is called, such as Caliper 2.");
+  const like = STEP_LIKE[quantity] ?? "0.1 with its unit";
+  const smallest = withUnit(step, quantity, "step", "The smallest step it shows", like);
+  if (!smallest.ok) return smallest;
+  if (!(smallest.value.valueInBase > 0)) {
+    return { ok: false, error: { code: "range", path: "step", message: `A step is above 0, such as ${like}.` } };
+  }
+  const off = error === "" ? smallest : withUnit(error, quantity, "error", "How far off it may read", like);
+  if (!off.ok) return off;
+  return read(gaugeSchema, {
+    ...{ id, name, kind, unit: smallest.value.unit, resolution: smallest.value.valueInBase },
+    ...{ permissibleError: off.value.valueInBase, calibrationDue: calibrationDue === "" ? null : calibrationDue },
+  });
+}
+
+/** A wrench made from what was typed, in N·m and mm. Errors: as `gaugeEntered`; range where its ends lie the wrong way round. */
+export function wrenchEntered(input: WrenchTyped, id: string): Answer<Wrench> {
+  const parsed = read(wrenchTypedSchema, input);
+  if (!parsed.ok) return parsed;
+  const { name, from, to, length, due: calibrationDue } = parsed.value;
+  if (name === "") return no("name", "Say what it is called, such as Wrench A.");
+  const least = withUnit(from, "torque", "from", "The least it can be set to", "5 N·m or 40 in-lb");
+  if (!least.ok) return least;
+  const most = withUnit(to, "torque", "to", "The most it can be set to", "110 N·m or 80 ft-lb");
+  if (!most.ok) return most;
+  if (!(least.value.valueInBase > 0 && most.value.valueInBase > least.value.valueInBase)) {
+    const message = `A wrench goes from its least up to its most, both above 0: ${from} to ${to} does not.`;
+    return { ok: false, error: { code: "range", path: "to", message } };
+  }
+  const grip = length === "" ? null : withUnit(length, "length", "length", "Grip to square", "400 mm");
+  if (grip && !grip.ok) return grip;
+  return read(wrenchSchema, {
+    ...{ id, name, minNm: least.value.valueInBase, maxNm: most.value.valueInBase },
+    ...{ lengthMm: grip?.value.valueInBase ?? null, calibrationDue: calibrationDue === "" ? null : calibrationDue },
+  });
+}
+
+/** A part made from what was typed. Errors: missing or type where a figure is none; a price is decimal text such as 8.40. */
+export function partEntered(input: PartTyped, id: string): Answer<StorePart> {
+  const parsed = read(partTypedSchema, input);
+  if (!parsed.ok) return parsed;
+  const { role, name, number, currency, nominal, thickness } = parsed.value;
+  if (name === "") return no("name", "Say what it is.");
+  if (number === "") return no("number", "Type the number that it is ordered by.");
+  if (currency === "") return no("currency", "Say the currency of the price.");
+  const price = parsed.value.price.replace(",", ".");
+  if (!/^\d{1,7}(\.\d{1,2})?$/.test(price)) return no("price", "The price of one, such as 8.40.");
+  const [whole = "0", cents = ""] = price.split(".");
+  if (!/^\d{1,5}$/.test(parsed.value.stock)) return no("stock", "How many lie in stores: 0 is an answer too.");
+  const thick = thickness === "" ? null : quantityParse({ text: thickness, kind: "length", unit: "mm" });
+  if (thick && !thick.ok) return { ok: false, error: { ...thick.error, path: "thickness" } };
+  return read(storePartSchema, {
+    ...{ id, role, name, number, currency, nominal: nominal === "" ? null : nominal },
+    ...{ price: `${whole}.${cents.padEnd(2, "0")}`, stock: Number(parsed.value.stock) },
+    thicknessMm: thick?.value.valueInBase ?? null,
+  });
+}

@@ -1,0 +1,106 @@
+import { TestJob } from "../../../testing.ts";
+import { bench as clutch, technician } from "../../../testingBench.ts";
+import { shop, torque, word } from "../../../testingShop.ts";
+import { type Bench, fold, rememberedFigures, walk } from "../../job/index.ts";
+
+// Counts and words are what somebody sees on an invented machine.
+
+/** A job on a machine of which nothing is on file: neither how it is made nor how many there are of what. */
+function unseen(on: Bench, known: Record<string, number> = {}): TestJob {
+  const job = new TestJob(on, technician, {});
+  const [opened, ...rest] = job.events;
+  if (opened?.body.type !== "job_opened") throw new Error("no opening");
+  job.events = [{ ...opened, body: { ...opened.body, counts: known, config: {} } }, ...rest];
+  return job;
+}
+const fixed = { cover: 1, gasket: 1, "cover-dowel": 2, "pedal-wedge": 1 };
+const boltsOff = (job: TestJob) =>
+  walk(job.shop, job.state)
+    .find(({ id }) => id === "off:cover-bolts")
+    ?.slots.map(({ key }) => key);
+
+describe("how many there are, where nobody had it on file", () => {
+  test("is counted before the first comes out, once, and there is a place for each from then on", () => {
+    const job = unseen(clutch, fixed).until("off:cover-bolts", { "start:soak": ["film"] });
+    expect(boltsOff(job)?.slice(0, 2)).toEqual(["many:cover-bolt-count", "out:cover-bolts:1"]);
+    expect(job.type("")).toBe("Count them and type how many there are, such as 6.");
+    expect(job.type("0")).toBe("None of them? / passes it: not fitted. Else type how many there are.");
+    expect(job.type("61")).toMatch(/^Cover bolts: at most 60 are worked with; count them again\./);
+    expect(job.type("5")).toBe("Cover bolts: 5 counted");
+    expect(boltsOff(job)).toHaveLength(6);
+    expect(job.type("25 25 25 25 40")).toBe("cover bolt 5 out: 40 mm");
+  });
+
+  test("of a pack it is counted what came out; struck it is asked again, and the plates with it", () => {
+    const job = unseen(clutch, fixed).until("off:pack", {
+      ...{ "start:soak": ["film"], "off:cover-bolts": ["4", "25 25 25 25"], "off:cover": ["", "2", "good"] },
+      ...{ "off:plate-bolts": ["4"], "off:spring": ["4"], "off:lifter": ["", "1", "1"] },
+    });
+    job.type("");
+    expect(job.aim?.key).toBe("many:friction-count");
+    job.type("3");
+    job.type("2");
+    expect(job.state.counts).toMatchObject({ friction: 3, steel: 2 });
+    job.type("-");
+    expect(job.state.counts.steel).toBeUndefined();
+    expect(job.aim?.key).toBe("many:steel-count");
+  });
+
+  test("what was on file when the job began is not asked here: it is put right among the figures", () => {
+    const job = new TestJob(clutch, technician, { "cover-bolts": 4 });
+    const draft = { type: "number_counted", figure: "cover-bolt-count", count: 5, whose: "model" } as const;
+    expect(job.offer(draft)).toMatchObject({ ok: false, error: { code: "conflict", path: "figure" } });
+    expect(job.offer({ ...draft, figure: "moons" })).toMatchObject({ ok: false, error: { code: "unsupported" } });
+  });
+});
+
+describe("how the machine is made, where nobody had it on file", () => {
+  const kase = shop("chaincase-service", [torque("case-lock"), torque("case-drain")]);
+  const answers = { "off:pipe": ["3"] };
+
+  test("is asked in the first step that turns on it; what hangs on it comes once it is said, and goes when it is struck", () => {
+    const job = unseen(kase, { "pipe-spring": 3 });
+    const asked = (): string[] =>
+      walk(kase, job.state).flatMap(({ id, slots }) =>
+        slots.flatMap((s) => (s.kind === "word" ? [`${id} ${s.figure}`] : [])),
+      );
+    expect(asked().some((one) => one.endsWith(" oil-level-by"))).toBe(true);
+    const before = walk(kase, job.state).map(({ id }) => id);
+    expect(before.some((id) => id.startsWith("inspect:level-"))).toBe(false);
+    const level =
+      asked()
+        .find((one) => one.endsWith(" oil-level-by"))
+        ?.split(" ")[0] ?? "";
+    job.until(level, answers);
+    while (job.aim?.kind === "word" && job.aim.figure !== "oil-level-by") job.type("1");
+    expect(job.type("dipper")).toMatch(/^Say which: 1 sight window, 2 level plug, 3 stick\. .* asked again\.$/);
+    expect(job.type("st")).toBe("Oil level is read by: stick");
+    const stick = walk(kase, job.state).map(({ id }) => id);
+    expect(stick).toContain("inspect:level-stick:found");
+    job.type("-");
+    expect(walk(kase, job.state).map(({ id }) => id)).not.toContain("inspect:level-stick:found");
+  });
+
+  test("is not asked where it is on file, and a word that is none is refused", () => {
+    const known = shop("chaincase-service", [word("oil-level-by", "stick")]);
+    const job = new TestJob(known, technician, {});
+    const draft = { type: "word_said", figure: "oil-level-by", word: "stick", whose: "model" } as const;
+    expect(job.offer(draft)).toMatchObject({ ok: false, error: { code: "conflict", path: "figure" } });
+    expect(unseen(known).offer({ ...draft, word: "smell" })).toMatchObject({ ok: false, error: { code: "range" } });
+    expect(unseen(known).offer({ ...draft, figure: "colour" })).toMatchObject({ error: { code: "unsupported" } });
+  });
+});
+
+test("what was said and not struck is what the job leaves behind: for the model, or for this machine where it says so", () => {
+  const job = unseen(clutch, fixed).until("off:cover-bolts", { "start:soak": ["film"] });
+  job.type("5");
+  job.type("25 25 25 25 40");
+  job.until("off:plate-bolts", { "off:cover": ["", "2", "good"] });
+  expect(job.type("4 here")).toBe("Pressure-plate bolts: 4 counted, this machine alone");
+  expect(rememberedFigures(job.shop, job.state)).toEqual([
+    { key: "cover-bolt-count", label: "Cover bolts", whose: "model", what: { kind: "count", count: 5 } },
+    { key: "plate-bolt-count", label: "Pressure-plate bolts", whose: "machine", what: { kind: "count", count: 4 } },
+  ]);
+  job.type("-");
+  expect(rememberedFigures(job.shop, fold(job.events)).map(({ key }) => key)).toEqual(["cover-bolt-count"]);
+});

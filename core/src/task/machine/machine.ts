@@ -1,0 +1,120 @@
+import type { Answer } from "../../calculator/index.ts";
+import type { Bench } from "../../job/bench.ts";
+import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
+import { type JobState, latest } from "../../job/fold.ts";
+import { offered, oneOf } from "../../job/oneOf.ts";
+import { believable, type KnownFigure } from "../../figures/index.ts";
+import { countsNeeded, figuresKnown, machineFacts } from "../../procedure/index.ts";
+import { no, refused, yes } from "../answers.ts";
+import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
+import { slot, type SlotOf } from "../lines.ts";
+import { partsCounted } from "./asked.ts";
+
+const known = (bench: Bench, figure: string): KnownFigure | undefined => figuresKnown(bench.procedure).get(figure);
+const labelOf = (bench: Bench, figure: string): string => known(bench, figure)?.label ?? figure;
+const wordsOf = (bench: Bench, figure: string): readonly string[] => known(bench, figure)?.words ?? [];
+
+/** What is on file of the machine is not asked here: it is put right among its figures. */
+const onFile = (label: string): Answer<never> =>
+  no("conflict", "figure", `${label} was on file when this job began: put it right among the machine's figures.`);
+
+function acceptWord({ bench, state }: Hand, draft: DraftOf<"word_said">): Answer<Body> {
+  const label = labelOf(bench, draft.figure);
+  if (!machineFacts(bench.procedure).includes(draft.figure))
+    return no("unsupported", "figure", `"${draft.figure}" decides nothing in this job.`);
+  if (state.onFile.config[draft.figure] !== undefined) return onFile(label);
+  const words = wordsOf(bench, draft.figure);
+  if (!words.includes(draft.word)) return no("range", "word", `${label}: one of ${words.join(", ")}.`);
+  return yes({ ...draft, label });
+}
+
+function acceptNumber({ bench, state }: Hand, draft: DraftOf<"number_counted">): Answer<Body> {
+  const label = labelOf(bench, draft.figure);
+  const parts = partsCounted(bench, state, draft.figure);
+  if (parts.length > 0) return numberOf(bench, draft, label, parts);
+  const asked = [...countsNeeded(bench.procedure).values()].some(
+    (count) => typeof count !== "number" && count.spec === draft.figure,
+  );
+  return asked ? onFile(label) : no("unsupported", "figure", `"${draft.figure}" is counted nowhere in this job.`);
+}
+
+function numberOf(bench: Bench, draft: DraftOf<"number_counted">, label: string, parts: string[]): Answer<Body> {
+  const figure = known(bench, draft.figure);
+  const most = figure ? believable(figure).most : Infinity;
+  if (draft.count > most) return no("range", "count", `${label}: at most ${most} are worked with; count them again.`);
+  return yes({ ...draft, label, parts });
+}
+
+const HERE = /[\s,]*\b(?:this machine|here)$/i;
+
+/** A line's answer and whom it holds for: all of the model, unless it says that it is this machine alone. */
+function whoseOf(line: string): { text: string; whose: "model" | "machine" } {
+  return HERE.test(line) ? { text: line.replace(HERE, ""), whose: "machine" } : { text: line, whose: "model" };
+}
+
+/** Said otherwise before: what that undoes is told first. */
+function unlessChanged(line: Line, key: string, body: Body, draft: Draft): LineAnswer {
+  const told = line.state.bySlot.has(key) ? line.undoes(body) : null;
+  return told === null
+    ? { kind: "drafts", drafts: [draft] }
+    : { kind: "sure", question: `${told} Is it so?`, drafts: [draft] };
+}
+
+function sayWord(typed: string, line: Line, aim: SlotOf<"word">): LineAnswer {
+  const words = wordsOf(line.bench, aim.figure);
+  const { text, whose } = whoseOf(typed);
+  const word = oneOf(text, words);
+  if (word === null)
+    return refused(`Say which: ${offered(words)}. Not to be seen yet? / passes it, and it is asked again.`);
+  const draft = { type: "word_said" as const, figure: aim.figure, word, whose };
+  return unlessChanged(line, aim.key, { ...draft, label: labelOf(line.bench, aim.figure) }, draft);
+}
+
+function sayNumber(typed: string, line: Line, aim: SlotOf<"many">): LineAnswer {
+  const { text, whose } = whoseOf(typed);
+  const count = /^\d{1,4}$/.test(text) ? Number(text) : null;
+  if (count === 0) return refused("None of them? / passes it: not fitted. Else type how many there are.");
+  if (count === null) return refused("Count them and type how many there are, such as 6.");
+  const draft = { type: "number_counted" as const, figure: aim.figure, count, whose };
+  const parts = partsCounted(line.bench, line.state, aim.figure);
+  return unlessChanged(line, aim.key, { ...draft, label: labelOf(line.bench, aim.figure), parts }, draft);
+}
+
+const holdsFor = ({ whose }: { whose: "model" | "machine" }): string =>
+  whose === "model" ? "" : ", this machine alone";
+
+export const machine: Kind<"word" | "many", "word_said" | "number_counted", never> = {
+  slots: {
+    word: {
+      named: (bench, _, s) => labelOf(bench, s.figure).toLowerCase(),
+      drafted: sayWord,
+      hinted: (bench, _, s) => ({
+        hint: "number or first letters of what is there; then “here” if only on this machine",
+        words: wordsOf(bench, s.figure),
+      }),
+      rehearsed: ({ bench, made }, s) => made[s.figure] ?? wordsOf(bench, s.figure)[0] ?? "",
+      shapes: true,
+      saidInTheEnd: () => true,
+    },
+    many: {
+      named: (bench, _, s) => `${labelOf(bench, s.figure).toLowerCase()}, how many`,
+      drafted: sayNumber,
+      hinted: () => ({ hint: "how many there are; then “here” if only on this machine" }),
+      rehearsed: ({ numbers }, s) => String(numbers[s.figure] ?? 1),
+      shapes: true,
+    },
+  },
+  lines: {
+    word_said: { accepted: acceptWord, said: (_, __, body) => `${body.label}: ${body.word}${holdsFor(body)}` },
+    number_counted: {
+      accepted: acceptNumber,
+      said: (_, __, body) => `${body.label}: ${body.count} counted${holdsFor(body)}`,
+    },
+  },
+  tasks: {},
+  open: () => [],
+};
+
+/** The last that was said of a figure in this job, where nothing was on file. */
+export const saidHere = (state: JobState, figure: string): BodyOf<"word_said" | "number_counted"> | null =>
+  latest(state, slot.word(figure).key, "word_said") ?? latest(state, slot.many(figure).key, "number_counted");

@@ -1,0 +1,195 @@
+import { expect, test } from "./test.ts";
+import { openShop, type Shop, typeLines, workUntil } from "./shop.ts";
+import type { Page } from "./test.ts";
+
+// Every machine, limit, torque and price typed here is invented.
+let shop: Shop;
+test.beforeAll(async () => {
+  shop = await openShop("from_nothing", "empty");
+});
+test.afterAll(async () => {
+  await shop.end();
+});
+
+/** How often something was asked that was not on file: a word, a number, a figure, a tool. */
+type Asked = { count: number };
+
+/** Opens a form where it is missed, fills it in with the keyboard, and goes on at the line. */
+async function make(page: Page, asked: Asked, key: RegExp, fields: Readonly<Record<string, string>>): Promise<void> {
+  asked.count += 1;
+  await page.getByRole("main").getByRole("button", { name: key }).press("Enter");
+  const form = page.getByRole("dialog");
+  for (const [label, text] of Object.entries(fields)) {
+    const field = form.getByLabel(label, { exact: true });
+    if ((await field.evaluate((one) => one.tagName)) === "SELECT") await field.selectOption(text);
+    else await field.fill(text);
+  }
+  await form.getByRole("button").first().press("Enter");
+  await expect(form).toBeHidden();
+  // What was missed is there, and the line takes what is typed next.
+  await expect(page.getByRole("main").getByRole("button", { name: key })).toBeHidden();
+  await expect(page.locator("#entry")).toBeFocused();
+}
+
+const SOURCE = { "where it stands": "workshop book", page: "4-12" };
+
+/** A coil-spring clutch from its opening to its release; where nothing is on file it is said on the way. */
+async function clutchJob(page: Page, known: boolean): Promise<Asked> {
+  const asked: Asked = { count: 0 };
+  const counts = (...lines: string[]): string[] => {
+    if (known) return [];
+    asked.count += lines.length;
+    return lines;
+  };
+  const status = page.getByRole("status");
+  await expect(page.locator("#entry")).toBeFocused();
+  await workUntil(page, "Friction plate thickness", {
+    "Soak the new plates": ["film"],
+    "Cover bolts off": [...counts("3"), "25 25 40"],
+    "Cover off": ["", "2", "good"],
+    "Pressure-plate bolts off": counts("3"),
+    "Springs off": counts("3"),
+    "Plate pack off": ["", ...counts("3", "2")],
+    "Judder spring and seat off": ["", "stay"],
+  });
+  if (!known) {
+    // No gauge: it says so, and keeps nothing until the shop has one.
+    await typeLines(page, ["2.86"]);
+    await expect(status).toContainText("This shop has no caliper on file: say which one it is at the key above");
+    await page.keyboard.press("Control+A");
+    await make(page, asked, /^Which caliper is it\?$/, { "The smallest step it shows, with its unit": "0.01 mm" });
+    await page.locator("#entry").fill("");
+  }
+  await typeLines(page, ["2.86 2.86 2.86"]);
+  if (!known) {
+    await expect(status).toContainText("friction 1, place 3: no limit on file: kept, not judged");
+    // The limit comes after the first reading, and judges it all the same.
+    const limit = { "least that is allowed": "2.7", ...SOURCE };
+    await make(page, asked, /^Enter the limit, with its source$/, limit);
+    await page.getByRole("button", { name: "Judge what was read by it" }).press("Enter");
+    await expect(status).toContainText("what was read is judged by 2.7 mm at least, workshop book, p. 4-12");
+    await page.locator("#entry").focus();
+  }
+  await typeLines(page, ["2.86 2.86 2.86"]);
+  await expect(status).toContainText("friction 2, place 3: serviceable");
+  await typeLines(page, ["2.86 2.86 2.86", "s s s"]);
+  if (!known) {
+    const micrometer = {
+      "The smallest step it shows, with its unit": "0.001 mm",
+      "Calibration due, where it has one": "",
+    };
+    await make(page, asked, /^Which micrometer is it\?$/, micrometer);
+  }
+  await typeLines(page, ["1.6 1.6"]);
+  if (!known)
+    await make(page, asked, /^Which feeler is it\?$/, { "The smallest step it shows, with its unit": "0.01 mm" });
+  await workUntil(page, "Springs: keep, renew or leave", {
+    "Steel plate warp": ["0.05 0.05"],
+    "Steel plate colour": ["s s"],
+    "Basket finger notches": ["0.1"],
+    "Basket fingers": ["s"],
+    "Spring free length": ["44 44 44"],
+    "Hub rubbers": ["w"],
+    "Basket bearing": ["f"],
+  });
+  // What nothing judges is decided on by hand and eye, and says so.
+  await typeLines(page, ["", "k", "4", "", ...["k", "4", "k", "4"]]);
+  await workUntil(page, "Build the stack");
+  if (!known) {
+    await expect(page.getByText("No stack height on file")).toBeVisible();
+    await make(page, asked, /^Enter the height, with its source$/, { least: "11.5", greatest: "12.5", ...SOURCE });
+  }
+  await workUntil(page, /^Pressure-plate bolts: torque$/, {
+    "Lay the pack out and check it": ["", "3 2", "1.6 1.6", ""],
+    "Pack height as built": ["11.78"],
+  });
+  if (!known) {
+    // A torque without its unit is asked for it; one of another kind says what would be right.
+    await page.getByRole("main").getByRole("button", { name: "Enter the torque, with its source" }).press("Enter");
+    const form = page.getByRole("dialog");
+    await form.getByLabel("torque, with its unit").fill("10");
+    await form.getByLabel("more or less, in percent").fill("10");
+    await form.getByLabel("where it stands").fill("workshop book");
+    await form.getByRole("button", { name: "Keep it" }).press("Enter");
+    await expect(form.getByRole("alert")).toContainText("10 of what? Type the unit as it is printed: 10 N·m");
+    await form.getByLabel("torque, with its unit").fill("88 in-lb");
+    await form.getByRole("button", { name: "Keep it" }).press("Enter");
+    await expect(form).toBeHidden();
+    asked.count += 1;
+    const wrench = {
+      "What it is called": "Wrench A",
+      "The least it can be set to, with its unit": "4 N·m",
+      "The most it can be set to": "20 N·m",
+    };
+    await make(page, asked, /^Which wrench is it\?$/, wrench);
+  }
+  await workUntil(page, /^Cover bolts: torque$/, {});
+  if (!known) {
+    const torque = { "or as a range: from": "9 N·m", to: "11 N·m", ...SOURCE };
+    await make(page, asked, /^Enter the torque, with its source$/, torque);
+  }
+  await workUntil(page, "Free play at the lever");
+  if (!known)
+    await make(page, asked, /^Which rule is it\?$/, { "The smallest step it shows, with its unit": "0.5 mm" });
+  await workUntil(page, "Left before release", { "Free play at the lever": ["12"] });
+  return asked;
+}
+
+/** Signs for every point left, and releases. */
+async function signAndRelease(page: Page): Promise<void> {
+  const sign = page.getByRole("main").getByRole("button", { name: "Sign for it" });
+  for (let left = await sign.count(); left > 0; left = await sign.count()) {
+    await sign.first().press("Enter");
+    await page.locator("#entry").focus();
+    await typeLines(page, ["1"]);
+    await expect(sign).toHaveCount(left - 1);
+  }
+  await page.locator("#entry").focus();
+  await typeLines(page, ["", "release"]);
+  await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
+}
+
+test("from an empty shop to a released job on a machine that no book knows, and a second one that asks nothing twice", async ({
+  page,
+}) => {
+  await page.goto(`${shop.url}/welcome?code=${await shop.firstCode()}`);
+  await expect(page.getByRole("button", { name: "Begin" })).toBeEnabled();
+  await page.getByLabel("Name", { exact: true }).fill("Liv Sande");
+  await page.getByLabel("Password").fill("long-enough-word");
+  await page.getByLabel("The shop’s name, for its sheets").fill("Sande Works");
+  await page.getByLabel("Currency").fill("tfc");
+  await page.getByLabel("Time zone").fill("Mars/Olympus");
+  await page.getByRole("button", { name: "Begin" }).press("Enter");
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("a time zone such as Europe/Oslo");
+  await page.getByLabel("Time zone").fill("Europe/Oslo");
+  await page.getByRole("button", { name: "Begin" }).press("Enter");
+
+  // Straight to the counter: nothing is on file, and nothing else is required.
+  await expect(page).toHaveURL(/\/intake$/);
+  const takeIn = async (mark: string): Promise<void> => {
+    await expect(page.getByRole("button", { name: "Open the job" })).toBeEnabled();
+    await page.locator("select[name=machine]").selectOption("new");
+    await page.getByLabel("Maker").fill("Brakka");
+    await page.getByLabel("Model").fill("Rull 300");
+    const kind = page.getByRole("radio", { name: "Motorcycle", exact: true });
+    if (await kind.isVisible()) await kind.check();
+    await page.getByLabel("Plate or mark").fill(mark);
+    await page.getByLabel("What the owner says").fill("Slips when hot.");
+    await page.getByLabel("What is worked on").selectOption({ label: "Clutch pack, coil springs" });
+    await page.getByRole("button", { name: "Open the job" }).press("Enter");
+    await expect(page.getByText(`${mark} · meter not read · Brakka Rull 300`)).toBeVisible();
+  };
+  await takeIn("Blue one");
+  const first = await clutchJob(page, false);
+  expect(first.count).toBe(14);
+  await signAndRelease(page);
+
+  // The next of that model: its book was written by the first, and no form opens any more.
+  await page.goto(`${shop.url}/intake`);
+  await takeIn("Red one");
+  const second = await clutchJob(page, true);
+  expect(second.count).toBe(0);
+  await signAndRelease(page);
+  await page.getByRole("link", { name: "Sheet" }).press("Enter");
+  await expect(page.getByText("Brakka Rull 300, Red one")).toBeVisible();
+});

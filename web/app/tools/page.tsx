@@ -1,0 +1,35 @@
+import { type GaugeKind, ToolsScreen } from "@/features/tools/ToolsScreen";
+import { requireActor } from "@/server/page";
+import { proceduresFor } from "@/server/procedures/read";
+import { gaugesOf, wrenchesOf } from "@/server/tools/read";
+import { dayOf } from "@/ui/times";
+import { TopRule } from "@/ui/TopRule";
+
+export const dynamic = "force-dynamic";
+
+export default async function ToolsPage() {
+  const { db, actor } = await requireActor();
+  const asked = new Map<string, GaugeKind>();
+  for (const { procedure } of await proceduresFor(db, "any", null)) {
+    for (const row of [...procedure.points, ...procedure.steps]) {
+      if (row.kind === "measure" || row.kind === "adjust") {
+        asked.set(row.gauge, { kind: row.gauge, quantity: row.quantity });
+      }
+    }
+  }
+  return (
+    <>
+      <TopRule person={actor.name}>
+        <h1 className="text-lg font-semibold">Gauges and wrenches</h1>
+      </TopRule>
+      <main className="mx-auto max-w-[980px] p-5">
+        <ToolsScreen
+          gauges={await gaugesOf(db, null)}
+          wrenches={await wrenchesOf(db, null)}
+          kinds={[...asked.values()].sort((a, b) => a.kind.localeCompare(b.kind))}
+          today={dayOf(new Date())}
+        />
+      </main>
+    </>
+  );
+}

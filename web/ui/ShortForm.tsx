@@ -1,0 +1,72 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { Dialog } from "radix-ui";
+import { figureEnteredHere } from "@/client/entered";
+import { send } from "@/client/send";
+import { useSending } from "@/client/useSending";
+
+/** A field of a short form: what it is called, and how an answer looks. */
+export type ShortField = { name: string; label: string; like?: string; start?: string; secret?: boolean };
+
+/** A few fields that make something the shop lacks, where it is missed; what is kept is there from then on. */
+export function ShortForm({
+  to,
+  fixed,
+  fields,
+  words,
+  onKept,
+}: {
+  to: string;
+  /** What is known already and not asked. */
+  fixed: Readonly<Record<string, string>>;
+  fields: readonly ShortField[];
+  /** On the key that keeps it. */
+  words: string;
+  onKept: () => void;
+}) {
+  "use no memo";
+  const router = useRouter();
+  const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
+    start: Object.fromEntries(fields.map(({ name, start = "" }) => [name, start])),
+    send: (typed) => {
+      figureEnteredHere(typed.name ?? "");
+      return send("POST", to, { ...fixed, ...typed });
+    },
+    kept: () => {
+      router.refresh();
+      onKept();
+    },
+    meanwhile: "Nothing was kept.",
+  });
+  return (
+    <form className="mt-3 flex flex-col gap-3" onSubmit={(event) => void onSubmit(event)}>
+      {fields.map(({ name, label, like, secret }, i) => (
+        <label key={name} className="flex flex-col gap-1 font-semibold">
+          {label}
+          <input
+            {...register(name)}
+            className="field text-xl"
+            placeholder={like}
+            type={secret ? "password" : "text"}
+            autoComplete={secret ? "new-password" : "off"}
+            autoFocus={i === 0}
+          />
+        </label>
+      ))}
+      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
+        {message}
+      </p>
+      <div className="flex gap-2">
+        <button type="submit" className="key min-h-[56px]! px-6! text-xl" data-main="true" disabled={busy}>
+          {words}
+        </button>
+        <Dialog.Close asChild>
+          <button type="button" className="key min-h-[56px]!">
+            Leave it
+          </button>
+        </Dialog.Close>
+      </div>
+    </form>
+  );
+}
