@@ -59,10 +59,10 @@ describe("a procedure read through without the interface", () => {
   test("a bad file, word or answer is named, and the answer is 2", () => {
     const torn = file("torn.json", "{");
     expect(run("walk", torn)).toMatchObject({ status: 2, err: expect.stringMatching(/^torn\.json: not JSON/) });
-    const word = file("words.json", { hardware: "stone" });
+    const word = file("words.json", { tensioner: "stone" });
     expect(run("walk", SHIPPED, "--machine", word)).toMatchObject({
       status: 2,
-      err: expect.stringMatching(/^words\.json: hardware: "stone" is no word here: metric, inch\.\n$/),
+      err: expect.stringMatching(/^words\.json: tensioner: "stone" is no word here: screw, ratchet\.\n$/),
     });
     const answer = file("said.json", { "soak-time": 3 });
     expect(run("walk", SHIPPED, "--answers", answer)).toMatchObject({

@@ -45,7 +45,8 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
   await expect(page.locator("#entry")).toBeFocused();
   await workUntil(page, "Friction plate thickness", {
     "Soak the new plates": ["film"],
-    "Cover bolts off": [...counts("3"), "25 25 40"],
+    // How many, and in the same breath what they are.
+    "Cover bolts off": [...counts("3 M6x25 h8"), "25 25 40"],
     "Cover off": ["", "2", "good"],
     "Pressure-plate bolts off": counts("3"),
     "Springs off": counts("3"),
@@ -187,6 +188,8 @@ test("from an empty shop to a released job on a machine that no book knows, and 
   // The next of that model: its book was written by the first, and no form opens any more.
   await page.goto(`${shop.url}/intake`);
   await takeIn("Red one");
+  // What lay in the hand of the first is laid out before the second begins.
+  await expect(page.getByRole("region", { name: "Tools of the whole job" })).toContainText("socket 8 mm");
   const second = await clutchJob(page, true);
   expect(second.count).toBe(0);
   await signAndRelease(page);

@@ -18,6 +18,7 @@ export function stepOnScreen(
       jobId="j"
       actor={actor}
       onPreset={none}
+      onTooFar={none}
       onJudge={none}
       bench={bench}
       state={state}

@@ -28,6 +28,7 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   count: [["value", "how many"]],
   figure: [["value", "figure"]],
 };
+const AS_CARD = [["value", "as it lies in the hand: M6x25 h8"]] as const;
 const IN_WORDS = [["value", "in a few words"]] as const;
 
 /** Where a figure is kept: with one machine or its model, or straight in a model's book. */
@@ -49,7 +50,7 @@ export function FigureForm({
   "use no memo";
   const router = useRouter();
   const { key, kind } = known;
-  const fields = kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
+  const fields = kind === "fastener" ? AS_CARD : kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
     start: { grade: "maker's manual", ...("machine" in whose ? { whose: onFile ? "machine" : "model" } : {}) },
     send: (typed) =>

@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 /** The kinds of figure that a book can hold. */
-export const FIGURE_KINDS = ["limit", "height", "torque", "count", "places", "figure", "word"] as const;
+export const FIGURE_KINDS = ["limit", "height", "torque", "count", "places", "figure", "word", "fastener"] as const;
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
 /** More of one part than this are in no assembly here: places are numbered and pulled in patterns up to it. */

@@ -87,3 +87,17 @@ test("what a later version wrote is refused by its format, and what is no record
   );
   expect(inTodaysShape("procedure", "torn", 1)).toBe("torn");
 });
+
+test("sizes that stood in a procedure go: a tool is told by its name, and what is there by the machine's own cards", () => {
+  const entry = {
+    kind: "fasteners",
+    thread: { metric: "M6", inch: "1/4-20" },
+    apart: { tools: ["8 mm socket", "stand"] },
+  };
+  const step = { kind: "do", tools: [{ metric: "15 mm spanner", inch: "9/16 in spanner" }, "13 mm spanner"] };
+  expect(inTodaysShape("procedure", { format: 2, spine: [entry], steps: [step] }, 2)).toEqual({
+    format: 3,
+    spine: [{ kind: "fasteners", apart: { tools: ["socket", "stand"] } }],
+    steps: [{ kind: "do", tools: ["spanner"] }],
+  });
+});

@@ -43,5 +43,28 @@ const numbered: Upcaster = ({ drawnBy: _, instrument, ...body }) => ({
   ...(body.steps === undefined ? {} : { steps: rows(body.steps, step) }),
 });
 
+const SIZE = /^\d+(?:\.\d+)?(?:\/\d+)? (?:mm|in) /;
+
+/** A tool without the size that a procedure had no business to know. */
+function tool(one: unknown): unknown {
+  const named = isLoose(one) ? one.metric : one;
+  return typeof named === "string" ? named.replace(SIZE, "") : one;
+}
+
+const withoutSizes = (value: unknown): unknown => {
+  if (Array.isArray(value)) return value.map(withoutSizes);
+  if (!isLoose(value)) return value;
+  return Object.fromEntries(
+    Object.entries(value).flatMap(([key, own]): [string, unknown][] => {
+      if (key === "thread" && value.kind === "fasteners") return [];
+      if (key === "tools" && Array.isArray(own)) return [[key, [...new Set(own.map(tool))]]];
+      return [[key, withoutSizes(own)]];
+    }),
+  );
+};
+
+/** Sizes stood in procedures then; what is there is said by the machine's own fastener cards now. */
+const carded: Upcaster = (body) => ({ ...(withoutSizes(body) as Loose), format: 3 });
+
 /** From each format of a procedure, or of a piece that procedures share, to the next. */
-export const PROCEDURE_STEPS: readonly Upcaster[] = [numbered];
+export const PROCEDURE_STEPS: readonly Upcaster[] = [numbered, carded];

@@ -1,16 +1,18 @@
 import type { Answer, RefusalData } from "../calculator/index.ts";
 import { no, yes } from "../task/answers.ts";
 import type { Hand } from "../task/kind.ts";
-import { isTaskLine, kindOfKey, type TaskLine } from "../task/lines.ts";
+import { isTaskLine, kindOfKey, slot, type TaskLine } from "../task/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
 import { isAnswered, isSkipped } from "./answered.ts";
-import { pointOf } from "../procedure/index.ts";
+import { fastenerCard } from "../fastener/index.ts";
+import { cardKey, entryOf, itemName, pointOf } from "../procedure/index.ts";
+import { pullsOf } from "../task/fasteners/torque.ts";
 import { limitAt, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
 import { acceptParking, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
-import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { countOf, fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { isUnjudged } from "./judged.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
@@ -141,6 +143,40 @@ function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_
   return yes(draft);
 }
 
+/** What the fasteners of a place are, from one typed line. */
+function acceptCard(bench: Bench, draft: DraftOf<"card_said">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
+  const card = fastenerCard(draft.text);
+  if (!card.ok) return card;
+  return yes({ ...draft, figure: cardKey(entry), label: entry.name, card: card.value });
+}
+
+/**
+ * A fastener that was pulled too far is let off and pulled again, or another takes its place: every pass of it waits anew,
+ * and so does its lock; what was pulled stays in the log.
+ */
+function acceptTooFar(bench: Bench, state: JobState, draft: DraftOf<"pull_undone">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
+  const own = pullsOf(state, entry).filter(({ place }) => place === draft.place);
+  const far = own.find(({ verdict }) => verdict === "above band");
+  const valueNm = Math.max(...(far?.pulls ?? []).map(({ body }) => body.valueNm));
+  if (!far)
+    return no(
+      "conflict",
+      "place",
+      `${entry.one} ${draft.place} was not pulled too far: strike a line that was mistyped.`,
+    );
+  const keys = [
+    ...own.map(({ pass }) => slot.pull(entry.id, draft.place, pass).key),
+    slot.lock(entry.id, draft.place).key,
+  ];
+  const undoes = keys.filter((key) => state.bySlot.has(key));
+  const name = itemName(entry, draft.place, countOf(state, entry.id));
+  return yes({ ...draft, undoes, name, valueNm, role: entry.role ?? null });
+}
+
 /** A limit that came after the readings: it judges those that were kept for want of one. */
 function acceptLimit(bench: Bench, state: JobState, draft: DraftOf<"limit_found">): Answer<Body> {
   const point = pointOf(bench.procedure, draft.point);
@@ -246,6 +282,10 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptFollowUp(bench, state, draft);
     case "owner_said":
       return acceptOwnersWord(bench, state, draft);
+    case "card_said":
+      return acceptCard(bench, draft);
+    case "pull_undone":
+      return acceptTooFar(bench, state, draft);
     case "limit_found":
       return acceptLimit(bench, state, draft);
     case "time_corrected":

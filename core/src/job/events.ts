@@ -1,8 +1,10 @@
 import { z } from "zod";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { keptSpec } from "../spec/index.ts";
+import { cardSchema } from "../fastener/index.ts";
+import { WHOSE } from "../task/machine/lines.ts";
 import { taskBodies, taskDrafts } from "../task/lines.ts";
-import { id, text, undoes, whole, words } from "./fields.ts";
+import { id, place, text, undoes, whole, words } from "./fields.ts";
 
 /** What is typed to release a machine, and to hand one back that is not released. */
 export const RELEASE_WORD = "release";
@@ -11,6 +13,9 @@ export const HAND_BACK_WORD = "hand back";
 /** What a finding may lead to. */
 export const FOLLOW_UPS = ["put right", "renew", "later work", "watch", "leave", "ask owner"] as const;
 export type FollowUp = (typeof FOLLOW_UPS)[number];
+/** What was done about a fastener that was pulled too far. */
+export const TOO_FAR_WAYS = ["let off and pulled again", "renewed"] as const;
+export type TooFarWay = (typeof TOO_FAR_WAYS)[number];
 /** What came of a work, as its owner tells it some time after. */
 export const OUTCOMES = ["held", "better", "no better", "came back"] as const;
 export type Outcome = (typeof OUTCOMES)[number];
@@ -86,6 +91,15 @@ const jobDrafts = [
     work: z.string().min(1).max(4),
     how: z.enum(OUTCOMES),
     words: text,
+  }),
+  /** A pull that went too far is no slip of the pen: it was let off and is pulled again, or another goes in. */
+  z.strictObject({ type: z.literal("pull_undone"), entry: id, place: place, how: z.enum(TOO_FAR_WAYS) }),
+  /** What a fastener is, as it lies in the hand: "M6x25 h8". */
+  z.strictObject({
+    type: z.literal("card_said"),
+    entry: id,
+    text: z.string().trim().min(1).max(80),
+    whose: z.enum(WHOSE),
   }),
   /** What was read before its limit was found is judged by it from here on. */
   z.strictObject({ type: z.literal("limit_found"), point: id }),
@@ -174,6 +188,22 @@ const jobBodies = [
   /** A second pair of eyes on a task: what was seen; `own` where the shop has only one. */
   z.object({ type: z.literal("second_look"), undoes, task: words, saw: words, well: z.boolean(), own: z.boolean() }),
   z.object({ type: z.literal("outcome_said"), work: words, how: z.enum(OUTCOMES), words }),
+  z.object({
+    type: z.literal("pull_undone"),
+    undoes,
+    ...{
+      entry: words,
+      place: whole,
+      how: z.enum(TOO_FAR_WAYS),
+      name: words,
+      valueNm: z.number(),
+      role: words.nullable(),
+    },
+  }),
+  z.object({
+    type: z.literal("card_said"),
+    ...{ entry: words, figure: words, label: words, text: words, card: cardSchema, whose: z.enum(WHOSE) },
+  }),
   z.object({ type: z.literal("limit_found"), undoes, point: words, name: words, spec: keptSpec }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),

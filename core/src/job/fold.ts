@@ -35,6 +35,10 @@ export type JobState = {
   looks: ReadonlyMap<string, EventOf<"second_look">>;
   /** What came of each work. */
   outcomes: ReadonlyMap<string, EventOf<"outcome_said">>;
+  /** What the fasteners of a place are, as somebody saw them in this job, by the entry's id. */
+  cards: ReadonlyMap<string, EventOf<"card_said">>;
+  /** Fasteners that were pulled too far, with what was done about each. */
+  tooFar: readonly EventOf<"pull_undone">[];
   /** Limits that were found after what they judge was read, by the point's id. */
   limits: ReadonlyMap<string, EventOf<"limit_found">>;
   /** Hands-on time as somebody put it right, by work. */
@@ -78,6 +82,8 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const looks = new Map<string, EventOf<"second_look">>();
   const outcomes = new Map<string, EventOf<"outcome_said">>();
   const times = new Map<string, EventOf<"time_corrected">>();
+  const cards = new Map<string, EventOf<"card_said">>();
+  const tooFar: EventOf<"pull_undone">[] = [];
   const limits = new Map<string, EventOf<"limit_found">>();
   const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
@@ -110,6 +116,8 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "second_look")) looks.set(event.body.task, event);
     else if (isEvent(event, "outcome_said")) outcomes.set(event.body.work, event);
     else if (isEvent(event, "time_corrected")) times.set(event.body.work, event);
+    else if (isEvent(event, "card_said")) cards.set(event.body.entry, event);
+    else if (isEvent(event, "pull_undone")) tooFar.push(event);
     else if (isEvent(event, "limit_found")) limits.set(event.body.point, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
@@ -145,7 +153,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config, onFile },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid, causes, limits, times, outcomes, looks },
+    ...{ parked, follows, ownerSaid, cards, causes, limits, tooFar, times, outcomes, looks },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

@@ -28,6 +28,7 @@ export {
 } from "./bench.ts";
 export { type Concern, concernsOf, followedWords, isAsked, waysOn } from "./concerns.ts";
 export { standingOf } from "./ended.ts";
+export { cardOf, wrenchGaps } from "./cards.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
 export {
   type Actor,
@@ -52,6 +53,8 @@ export {
   type Outcome,
   OUTCOMES,
   RELEASE_WORD,
+  TOO_FAR_WAYS,
+  type TooFarWay,
   type Stray,
   straySchema,
   type Typed,
@@ -92,6 +95,7 @@ export {
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
+export { isOverdue } from "./overdue.ts";
 export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";
 export { type Remembered, rememberedFigures } from "./remembered.ts";

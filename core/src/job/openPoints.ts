@@ -8,6 +8,7 @@ import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { concernsOf, isAsked } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
+import { overdueTools } from "./overdue.ts";
 import { perState } from "./perState.ts";
 import { secondLooks } from "./secondLook.ts";
 import { skipSays } from "./skips.ts";
@@ -92,7 +93,7 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
   const looks = secondLooks(bench, state).flatMap(({ task, asks, seen }): OpenPoint[] =>
     seen ? [] : [{ key: `second:${task.id}`, group: "prove", text: `second look: ${asks}`, task: task.id, hard: true }],
   );
-  const all = [...undone, ...openOf(look), ...looks, ...strayPoints(state)];
+  const all = [...undone, ...openOf(look), ...overdueTools(state), ...looks, ...strayPoints(state)];
   // What stops the work stands before everything else.
   return [...all.filter(isStop), ...all.filter((point) => !isStop(point))];
 });

@@ -73,6 +73,11 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     const part = of?.role === undefined ? null : partInStores(bench, state, of.role);
     lines.push({ role: of?.role ?? row, name: body.words, quantity: body.count ?? 1, why: body.text, part });
   }
+  for (const { body } of state.tooFar) {
+    if (body.how !== "renewed") continue;
+    const part = body.role === null ? null : (bench.parts.find(({ role }) => role === body.role) ?? null);
+    lines.push({ role: body.role ?? body.entry, name: body.name, quantity: 1, why: "pulled too far", part });
+  }
   for (const entry of activeSpine(bench, state)) {
     if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;
     const count = countOf(state, entry.id);

@@ -1,3 +1,4 @@
+import type { FastenerCard } from "../fastener/index.ts";
 import { figuresKnown } from "../procedure/index.ts";
 import { figuresRemembered } from "../task/figure/figure.ts";
 import { type Whose } from "../task/machine/lines.ts";
@@ -14,7 +15,10 @@ export type Remembered = {
   label: string;
   whose: Whose;
   what:
-    { kind: "figure"; value: number; unit: string } | { kind: "count"; count: number } | { kind: "word"; word: string };
+    | { kind: "figure"; value: number; unit: string }
+    | { kind: "count"; count: number }
+    | { kind: "word"; word: string }
+    | { kind: "fastener"; card: FastenerCard };
 };
 
 /** Other teeth or links than were on file, how the machine is made, and how many there are of what: said and not struck. */
@@ -40,5 +44,9 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
     }
     return [];
   });
-  return [...worked, ...said];
+  const cards = [...state.cards.values()].map(({ body: { figure: key, label, whose, card } }): Remembered => ({
+    ...{ key, label, whose },
+    what: { kind: "fastener", card },
+  }));
+  return [...worked, ...said, ...cards];
 }

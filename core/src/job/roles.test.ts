@@ -119,6 +119,10 @@ const PLACES: Record<Draft["type"], () => At> = {
   second_look: () => ({ job: jobAt(null), draft: { type: "second_look", task: "do:x", saw: "s", well: true } }),
   outcome_said: () => ({ job: jobAt(null), draft: { type: "outcome_said", work: "w1", how: "held", words: "w" } }),
   time_corrected: () => ({ job: jobAt(null), draft: { type: "time_corrected", work: "w1", minutes: 30, reason: "r" } }),
+  card_said: at("off:judder", { type: "card_said", entry: "hub-nut", text: "M20x1.5", whose: "model" }),
+  pull_undone: at("torque:plate-bolts", {
+    ...{ type: "pull_undone", entry: "plate-bolts", place: 1, how: "renewed" },
+  }),
   limit_found: () => ({ job: jobAt(null), draft: { type: "limit_found", point: "x" } }),
   cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),
   work_dropped: () => ({ job: jobAt(null), draft: { type: "work_dropped", work: "w1", reason: "r" } }),

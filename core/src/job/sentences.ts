@@ -1,3 +1,4 @@
+import { cardWords } from "../fastener/index.ts";
 import { figuresKnown } from "../procedure/index.ts";
 import { sourceLine, specWords } from "../spec/index.ts";
 import { isTaskLine, type TaskLine } from "../task/lines.ts";
@@ -48,6 +49,10 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `second look${body.own ? ", their own" : ""}: ${body.saw}${body.well ? "" : "; it is not so"}`;
     case "outcome_said":
       return `what came of ${workNamed(bench, body.work)}: ${body.how}, ${body.words}`;
+    case "card_said":
+      return `${body.label}: ${cardWords(body.card)}${body.whose === "machine" ? ", this machine alone" : ""}`;
+    case "pull_undone":
+      return `${body.name}: ${body.valueNm.toFixed(1)} N·m went too far, ${body.how}`;
     case "limit_found":
       return `${body.name}: what was read is judged by ${specWords(body.spec, figuresKnown(bench.procedure))}, ${sourceLine(body.spec.source)}`;
     case "time_corrected":

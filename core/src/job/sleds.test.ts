@@ -1,7 +1,8 @@
 import fc from "fast-check";
-import { caseFigures, figure, jobOn, limit, shop as shopWith, torque, word } from "../../testingShop.ts";
+import { caseFigures, figure, jobOn, limit, shop as shopWith, spec, torque, word } from "../../testingShop.ts";
 import type { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
+import { fastenerCard } from "../fastener/index.ts";
 import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
 import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
 import { type Bench, judgeItem, openPoints, proposalFor, rechecksOf, toldAt, walk, RELEASE_WORD } from "./index.ts";
@@ -113,16 +114,16 @@ describe("how a machine is made decides what is done", () => {
     for (const id of ["off:pads", "off:shaft-stack", "do:out-of-reverse", "off:pipe"]) expect(sled).not.toContain(id);
   });
 
-  test("tools are told in the sizes of its hardware; where nobody said which, in both", () => {
-    const toolsAt = (hardware: string | null): readonly string[] => {
-      const specs = hardware === null ? [] : [word("hardware", hardware)];
-      return walk(...worked(jobOn(shop("skid-out-in", specs)))).find((t) => t.id === "off:skid-bolts")?.tools ?? [];
+  test("a size is told where somebody said what is there, and nowhere else", () => {
+    const toolsAt = (...specs: Spec[]): readonly string[] => {
+      const job = jobOn(shop("skid-out-in", specs));
+      return walk(job.shop, job.state).find((t) => t.id === "off:skid-bolts")?.tools ?? [];
     };
-    const worked = (job: TestJob) => [job.shop, job.state] as const;
+    expect(toolsAt()).toEqual(["socket", "spanner"]);
     // Widths across flats: 3/8 in bolt 9/16 in, ASME B18.2.1.
-    expect(toolsAt("metric")).toEqual(["15 mm socket", "15 mm spanner"]);
-    expect(toolsAt("inch")).toEqual(["9/16 in socket", "9/16 in spanner"]);
-    expect(toolsAt(null)[0]).toBe("15 mm socket, or 9/16 in socket");
+    const card = fastenerCard("3/8-16 x 2 h9/16");
+    if (!card.ok) throw new Error(card.error.message);
+    expect(toolsAt(spec("fastener", "skid-bolt-card", { card: card.value }))).toEqual(["9/16 in socket", "spanner"]);
   });
 
   test("what is known of the machine is told where it is needed: oil when fresh, where it is lifted, a bearing's size", () => {
@@ -140,7 +141,7 @@ describe("how a machine is made decides what is done", () => {
     expect(told("bearing-case-type", "marks gone").words).toBe("marks gone");
     expect(told("lift-at", null)).toMatchObject({ words: null, source: null });
     // Told, never decided by: it is no word of how the machine is made.
-    expect(configOf([word("lift-at", "bumper tube"), word("hardware", "inch")])).toEqual({ hardware: "inch" });
+    expect(configOf([word("lift-at", "bumper tube"), word("stroke", "two-stroke")])).toEqual({ stroke: "two-stroke" });
   });
 
   test("a figure for one engine is not offered for another", () => {

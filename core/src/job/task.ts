@@ -1,4 +1,4 @@
-import type { ComputeStep, DoStep, Sized, Step, WaitStep } from "../procedure/index.ts";
+import type { ComputeStep, DoStep, Step, WaitStep } from "../procedure/index.ts";
 import { taskId, type TaskKind } from "../task/ids.ts";
 import type { Slot } from "../task/lines.ts";
 
@@ -29,7 +29,7 @@ export type Sketch = Omit<Task, "number" | "why" | "caution" | "tools" | "tells"
   helper?: string | undefined;
   why?: string | undefined;
   caution?: string | undefined;
-  tools?: readonly Sized[];
+  tools?: readonly string[];
   tells?: readonly string[];
 };
 

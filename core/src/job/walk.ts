@@ -11,7 +11,6 @@ import {
   type MeasurePoint,
   phaseOfStage,
   type Point,
-  sizeFor,
   type Step,
   type WaitStep,
   waitStepsOf,
@@ -31,6 +30,7 @@ import { endTasks, startTask } from "../task/wait/wait.ts";
 import { activeIds, activeParts, activePoints, activeSpine, goesBack, stepApplies, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
+import { cardOf, withOwnTool } from "./cards.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { perState } from "./perState.ts";
@@ -47,6 +47,7 @@ const shapeOf = (bench: Bench, state: JobState): string => {
   for (const [key, lines] of state.bySlot) {
     if (shapesWalk(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
   }
+  for (const { id } of state.cards.values()) parts.push(id);
   return parts.join(" ");
 };
 
@@ -327,11 +328,15 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (askedAt.get(`${turn} ${at}`) ?? []).map((q) => slot.ask(q.id));
   // Where somebody said that they work alone, nobody is called.
   const alone = procedure.questions.some((q) => wayOf(bench, state, q.id)?.alone);
-  const { hardware } = state.config;
   return sketches.map((sketch, i): Task => {
     const counted = numbersIn.get(sketch.id) ?? [];
+    const own = entryOf(procedure, sketch.entry ?? "");
+    const ofFasteners =
+      own?.kind === "fasteners" && (sketch.kind === "off" || sketch.kind === "fit" || sketch.kind === "torque")
+        ? own
+        : null;
     // Of a pack it is counted what came out; of what comes off one by one it is known how many first.
-    const afterwards = sketch.kind === "off" && entryOf(procedure, sketch.entry ?? "")?.kind === "pack";
+    const afterwards = sketch.kind === "off" && own?.kind === "pack";
     const first = [...(wordsIn.get(sketch.id) ?? []), ...askedIn(sketch.id, "first"), ...(afterwards ? [] : counted)];
     const last = [...(afterwards ? counted : []), ...askedIn(sketch.id, "last")];
     return {
@@ -343,7 +348,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       do: sketch.do,
       why: sketch.why ?? null,
       caution: sketch.caution ?? null,
-      tools: sketch.tools?.map((tool) => sizeFor(tool, hardware)) ?? [],
+      tools: ofFasteners ? withOwnTool(sketch.tools ?? [], cardOf(bench, state, ofFasteners)) : (sketch.tools ?? []),
       tells: sketch.tells ?? [],
       helper: alone ? null : (sketch.helper ?? null),
       entry: sketch.entry,

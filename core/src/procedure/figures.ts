@@ -1,5 +1,5 @@
 import { factsIn, machineKey } from "./condition.ts";
-import type { Procedure } from "./schema.ts";
+import { cardKey, type Procedure } from "./schema.ts";
 import type { Spec } from "../spec/index.ts";
 
 /** A figure that a procedure asks for: where it says so, under which key, and which kind of figure it needs. */
@@ -52,6 +52,7 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
     if (entry.kind === "part") entry.loose.forEach((piece, j) => counted([...path, "loose", j], piece));
     if (entry.kind !== "fasteners") return;
     ask([...path, "torque", "spec"], entry.torque.spec, ["torque"]);
+    ask([...path, "card"], cardKey(entry), ["fastener"]);
     if (entry.places !== undefined) ask([...path, "places"], entry.places, ["places"]);
   });
   procedure.points.forEach((point, i) => {

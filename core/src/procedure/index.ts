@@ -46,6 +46,7 @@ export {
   type DoStep,
   type Entry,
   type FastenerEntry,
+  cardKey,
   figuresKnown,
   type Finding,
   type Gate,
@@ -70,5 +71,5 @@ export {
   upcastProcedure,
   type Way,
 } from "./schema.ts";
-export { DECISIONS, type Sized, sizeFor } from "./spine.ts";
+export { DECISIONS } from "./spine.ts";
 export { ADJUST_DRAWINGS } from "./steps.ts";

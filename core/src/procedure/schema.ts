@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { figureSchema, type Figures, figuresWith } from "../figures/index.ts";
+import { figureSchema, type Figures, figuresWith, type KnownFigure } from "../figures/index.ts";
 import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
 import { drawingSchema } from "./drawing.ts";
@@ -82,8 +82,22 @@ const kept = withoutRules(procedureShape);
  */
 export const readProcedure = (body: unknown): Procedure => kept.parse(upcastProcedure(body));
 
-/** Every figure that a procedure may ask for: those that ship, and its own. */
-export const figuresKnown = ({ figures }: Procedure): Figures => figuresWith(figures);
+const figuresOf = new WeakMap<Pick<Procedure, "figures" | "spine">, Figures>();
+
+/** Every figure that a procedure may ask for: those that ship, its own, and the cards of its fasteners. Read once. */
+export function figuresKnown(procedure: Pick<Procedure, "figures" | "spine">): Figures {
+  const { figures, spine } = procedure;
+  const cards = (): KnownFigure[] => spine.flatMap((entry) => (entry.kind === "fasteners" ? [cardFigure(entry)] : []));
+  const known = figuresOf.get(procedure) ?? figuresWith([...cards(), ...figures]);
+  figuresOf.set(procedure, known);
+  return known;
+}
+
+/** Under which key the card of a group of fasteners is kept: beside its torque. */
+export const cardKey = ({ torque }: Pick<FastenerEntry, "torque">): string =>
+  `${torque.spec.replace(/-torque$/, "")}-card`;
+const cardFigure = (entry: FastenerEntry): KnownFigure =>
+  figureSchema.parse({ key: cardKey(entry), label: entry.name, kind: "fastener" });
 
 export type DecisionWord = (typeof DECISIONS)[number];
 export type Entry = Procedure["spine"][number];

@@ -3,6 +3,7 @@ import { PATTERNS } from "../fastener/index.ts";
 import { conditionSchema } from "./condition.ts";
 
 const NAME = /^[a-z][a-z0-9-]*$/;
+const SIZED = /^\d+(?:\.\d+)?(?:\/\d+)? (?:mm|in) /;
 const NAMED = "lower-case words joined by '-'";
 export const id = z.string().regex(NAME, NAMED);
 /** The id of a row of the procedure itself, where it stands and wherever another row names it: what a second work of a job calls otherwise. */
@@ -22,17 +23,10 @@ export const anchor = { before: rowId.optional(), after: rowId.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
 const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
 export const when = conditionSchema.optional();
-/** A tool or a thread by its size: the same everywhere, or one of metric and one of inch hardware. */
-const sizedSchema = z.union([sentence, z.strictObject({ metric: sentence, inch: sentence })]);
-export type Sized = z.infer<typeof sizedSchema>;
-export const tools = z.array(sizedSchema).default([]);
-
-/** A size as this machine has it, by the word of its configuration; both where nobody said which. */
-export function sizeFor(sized: Sized, hardware: string | undefined): string {
-  if (typeof sized === "string") return sized;
-  if (hardware === "metric" || hardware === "inch") return sized[hardware];
-  return `${sized.metric}, or ${sized.inch}`;
-}
+/** What the work asks for from the tool box, without sizes: those are said by the machine's fastener cards. */
+export const tools = z
+  .array(sentence.refine((name) => !SIZED.test(name), "no size here: what is there is said by the fastener's card"))
+  .default([]);
 
 export const DECISIONS = ["keep", "renew", "leave"] as const;
 export type DecisionWord = (typeof DECISIONS)[number];
@@ -129,7 +123,6 @@ const fastenersSchema = z.strictObject({
   name: sentence,
   one: sentence,
   count: countSchema,
-  thread: sizedSchema,
   ...entryFields,
   /** Undone once, it is renewed: a stake nut, a self-locking nut. */
   singleUse: z.boolean().default(false),

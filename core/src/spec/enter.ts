@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type Answer, refusalFromIssue } from "../calculator/index.ts";
+import { cardWords, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
@@ -54,7 +55,7 @@ export function figureEntered(
   }
   const numbers = new Map<string, number>();
   for (const name of ["value", "least", "most", "tolerance"] as const) {
-    if (texts[name] === "" || known.kind === "word") continue;
+    if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
     const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
     // A book in another unit is the commonest slip there is: what goes on file says which it was.
     if (known.kind === "torque" && name !== "tolerance" && /^[\d.,\s/]+$/.test(texts[name])) {
@@ -130,6 +131,12 @@ export function figureEntered(
       }
       return checked({ kind: "word", ...common, word: texts.value });
     }
+    case "fastener": {
+      const card = fastenerCard(texts.value);
+      return card.ok
+        ? checked({ kind: "fastener", ...common, card: card.value })
+        : { ok: false, error: { ...card.error, path: "value" } };
+    }
     case "figure": {
       const value = need("value", "the figure");
       return value.ok ? checked({ kind: "figure", ...common, value: value.value, unit: known.unit }) : value;
@@ -182,6 +189,8 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
       return String(spec.count);
     case "word":
       return spec.word;
+    case "fastener":
+      return cardWords(spec.card);
     case "places":
       return `${spec.places.length} places`;
     case "figure":

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { heightSchema } from "../clutch/stack.ts";
+import { cardSchema } from "../fastener/index.ts";
 import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { limitSchema } from "../metrology/index.ts";
@@ -70,6 +71,8 @@ export const specSchema = z.discriminatedUnion("kind", [
       .max(60),
   }),
   z.strictObject({ kind: z.literal("figure"), ...common, value: z.number(), unit: z.string().min(1) }),
+  /** The fasteners of one place, as they lie in the hand. */
+  z.strictObject({ kind: z.literal("fastener"), ...common, card: cardSchema }),
   /** How the machine is made, in one of the words that are known for it; or what is told of it, as it stands. */
   z.strictObject({ kind: z.literal("word"), ...common, word: z.string().min(1).max(120) }),
 ]);
@@ -128,6 +131,7 @@ export function limitOf(spec: Spec) {
     case "places":
     case "figure":
     case "word":
+    case "fastener":
       return null;
   }
 }

@@ -259,6 +259,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onLook={hand.look}
             onOutcome={hand.outcome}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
+            onTooFar={hand.tooFar}
             onJudge={hand.judge}
             onPreset={(question, word) => void setPreset(question, word)}
           />

@@ -12,6 +12,7 @@ import {
   toldAt,
   toolList,
   walk,
+  wrenchGaps,
   wayOf,
   workName,
   workOfTask,
@@ -167,11 +168,17 @@ function Second({
 /** Before anything is opened: every tool of the work, sizes merged, so that nothing is fetched with oily hands. */
 function ToolsAhead({ bench, state }: { bench: Bench; state: JobState }) {
   const tools = toolList(walk(bench, state));
-  if (tools.length === 0) return null;
+  const gaps = wrenchGaps(bench, state);
+  if (tools.length + gaps.length === 0) return null;
   return (
     <section aria-label="Tools of the whole job" className="border-l-4 border-petrol pl-3">
       <h2 className="caption">laid out before it begins</h2>
       <p className="text-lg">{tools.join(" · ")}</p>
+      {gaps.map((gap) => (
+        <p key={gap} className="font-semibold text-past">
+          {gap}
+        </p>
+      ))}
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import type { Actor, Bench, JobState, Slot, Task } from "@averin/core";
+import type { Actor, Bench, JobState, Slot, Task, TooFarWay } from "@averin/core";
 
 /** What every panel of the step in hand is given. */
 export type PanelProps = {
@@ -10,6 +10,8 @@ export type PanelProps = {
   kit: { gauge: string | null; wrench: string | null };
   onAim: (slotKey: string) => void;
   onEnter: (typed: string) => void;
+  /** A fastener was pulled too far: what was done about it. */
+  onTooFar: (entry: string, place: number, how: TooFarWay) => void;
   /** What was read before its limit was found is judged by it. */
   onJudge: (point: string) => void;
   onPreset: (question: string, word: string) => void;

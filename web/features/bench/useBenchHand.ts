@@ -34,6 +34,7 @@ import {
   slotName,
   slotsInHand,
   type Task,
+  type TooFarWay,
   tools,
   unsigned,
   waitingSlots,
@@ -543,6 +544,8 @@ export function useBenchHand({
     handBack,
     cause: (symptom: string, suspect: string | null) =>
       inTurn(() => keep([{ type: "cause_said", symptom, suspect }], null)),
+    tooFar: (entry: string, place: number, how: TooFarWay) =>
+      inTurn(() => keep([{ type: "pull_undone", entry, place, how }], null)),
     judge: (point: string) => inTurn(() => keep([{ type: "limit_found", point }], null)),
     releaseWork,
     correctTime,

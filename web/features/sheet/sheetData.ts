@@ -392,6 +392,11 @@ export function sheetData(
     findings: findingsOf(bench, state),
     ways: [
       ...waysOf(bench, state),
+      ...state.tooFar.map(({ body, by }) => ({
+        ask: body.name,
+        word: `${body.valueNm.toFixed(1)} N·m went too far`,
+        ...{ own: body.how, by: by.name },
+      })),
       ...waits.map((w) => ({
         ask: w.wait.title,
         word: `${Math.floor((Date.parse(w.endedAt ?? "") - Date.parse(w.startedAt)) / 60_000)} min`,

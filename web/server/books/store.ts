@@ -142,6 +142,7 @@ function numberOf(spec: Spec): number | null {
       return spec.value;
     case "places":
     case "word":
+    case "fastener":
       return null;
   }
 }

@@ -1,5 +1,4 @@
-import { type Figures, figuresWith, type Procedure, readProcedure } from "@averin/core";
-import { literal, Op } from "sequelize";
+import { type Figures, figuresKnown, type Procedure, readProcedure } from "@averin/core";
 import type { At, Database } from "../database.ts";
 import { notFound } from "../refused.ts";
 
@@ -28,20 +27,24 @@ export async function proceduresFor(
   transaction: At,
 ): Promise<{ hash: string; procedure: Procedure }[]> {
   const where = { offered: true, ...(builds === "any" ? {} : { build: [...builds] }) };
-  const rows = await db.procedures.findAll({ where, transaction });
-  return rows
-    .map((row) => ({ hash: row.get("hash") as string, procedure: inShape(row.get("hash") as string, row.get("body")) }))
+  const rows = await db.procedures.findAll({ attributes: ["hash"], where, transaction });
+  const hashes = rows.map((row) => row.get("hash") as string);
+  // What was read before is not read again: a procedure is long, and there are many.
+  const fresh = hashes.filter((hash) => !read.has(hash));
+  const bodies = fresh.length === 0 ? [] : await db.procedures.findAll({ where: { hash: fresh }, transaction });
+  for (const row of bodies) inShape(row.get("hash") as string, row.get("body"));
+  return hashes
+    .flatMap((hash) => {
+      const procedure = read.get(hash);
+      return procedure ? [{ hash, procedure }] : [];
+    })
     .sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
 }
 
-/** Every figure that is known here: those that ship, and those that offered procedures bring along. */
+/** Every figure that is known here: those that ship, those that offered procedures bring along, and their fasteners' cards. */
 export async function knownFigures(db: Database, transaction: At): Promise<Figures> {
-  const rows = await db.procedures.findAll({
-    where: { [Op.and]: [{ offered: true }, literal("JSON_LENGTH(body, '$.figures') > 0")] },
-    transaction,
-  });
-  const own = rows.flatMap((row) => inShape(row.get("hash") as string, row.get("body")).figures);
-  return figuresWith(own);
+  const offered = await proceduresFor(db, "any", transaction);
+  return new Map(offered.flatMap(({ procedure }) => [...figuresKnown(procedure)]));
 }
 
 /** Procedures that stand in their folder and cannot be followed: file, and what would be right. */

@@ -1,5 +1,5 @@
 import { type Answer, equal } from "../../calculator/index.ts";
-import { fastenerCastle, fastenerSequence } from "../../fastener/index.ts";
+import { fastenerCastle, fastenerSequence, looksLikeCard } from "../../fastener/index.ts";
 import { activeSpine } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
@@ -13,6 +13,7 @@ import { taskId } from "../ids.ts";
 import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
+import { sayCard } from "./card.ts";
 import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
 
 /**
@@ -121,6 +122,7 @@ function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): 
 function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind !== "fasteners") return refused("Nothing comes out here.");
+  if (looksLikeCard(line)) return sayCard(line, entry.id);
   const book = placesOf(bench, entry, countOf(state, entry.id));
   const asBook = (place: number) => ({
     lengthMm: book[place - 1]?.lengthMm ?? null,
@@ -151,6 +153,7 @@ function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out
 function pull(line: string, { bench, wrench }: Line, aim: SlotOf<"pull">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind !== "fasteners") return refused("Nothing is tightened here.");
+  if (looksLikeCard(line)) return sayCard(line, entry.id);
   const spec = torqueSpecFor(bench, entry);
   if (!spec) return refused(NO_TORQUE);
   if (wrench === null) return refused(`No wrench here covers ${spec.targetNm} N·m: use a bigger or finer one.`);
@@ -264,7 +267,7 @@ export const fasteners: Kind<
     out: {
       named: placeName,
       drafted: takeOut,
-      hinted: () => ({ hint: "Enter: as the book says; or 25, or 25 washer" }),
+      hinted: () => ({ hint: "Enter: as the book says; or 25, or 25 washer; M6x25 h8 says what they are" }),
       rehearsed: () => "",
       shapes: false,
     },

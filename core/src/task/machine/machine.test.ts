@@ -28,6 +28,12 @@ describe("how many there are, where nobody had it on file", () => {
     expect(job.type("61")).toMatch(/^Cover bolts: at most 60 are worked with; count them again\./);
     expect(job.type("5")).toBe("Cover bolts: 5 counted");
     expect(boltsOff(job)).toHaveLength(6);
+    // In the same breath what they are; a word that says nothing of a fastener keeps neither.
+    job.type("-");
+    expect(job.type("5 M6x25 hex")).toMatch(/^"hex" says nothing of a fastener/);
+    expect(job.state.counts["cover-bolts"]).toBeUndefined();
+    expect(job.type("5 M6x25 h8")).toBe("Cover bolts: M6 × 25 mm, 8 mm socket");
+    expect(job.state.counts["cover-bolts"]).toBe(5);
     expect(job.type("25 25 25 25 40")).toBe("cover bolt 5 out: 40 mm");
   });
 

@@ -4,11 +4,13 @@ import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import { believable, type KnownFigure } from "../../figures/index.ts";
-import { countsNeeded, figuresKnown, machineFacts } from "../../procedure/index.ts";
+import { fastenerCard } from "../../fastener/index.ts";
+import { countsNeeded, entryOf, figuresKnown, machineFacts } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
 import { slot, type SlotOf } from "../lines.ts";
 import { partsCounted } from "./asked.ts";
+import { whoseOf } from "./whose.ts";
 
 const known = (bench: Bench, figure: string): KnownFigure | undefined => figuresKnown(bench.procedure).get(figure);
 const labelOf = (bench: Bench, figure: string): string => known(bench, figure)?.label ?? figure;
@@ -45,13 +47,6 @@ function numberOf(bench: Bench, draft: DraftOf<"number_counted">, label: string,
   return yes({ ...draft, label, parts });
 }
 
-const HERE = /[\s,]*\b(?:this machine|here)$/i;
-
-/** A line's answer and whom it holds for: all of the model, unless it says that it is this machine alone. */
-function whoseOf(line: string): { text: string; whose: "model" | "machine" } {
-  return HERE.test(line) ? { text: line.replace(HERE, ""), whose: "machine" } : { text: line, whose: "model" };
-}
-
 /** Said otherwise before: what that undoes is told first. */
 function unlessChanged(line: Line, key: string, body: Body, draft: Draft): LineAnswer {
   const told = line.state.bySlot.has(key) ? line.undoes(body) : null;
@@ -71,12 +66,20 @@ function sayWord(typed: string, line: Line, aim: SlotOf<"word">): LineAnswer {
 }
 
 function sayNumber(typed: string, line: Line, aim: SlotOf<"many">): LineAnswer {
-  const { text, whose } = whoseOf(typed);
+  const { text: said, whose } = whoseOf(typed);
+  // Behind the number it may be said in the same breath what they are: "6 M6x25 h8".
+  const [, text = said, what = ""] = /^(\d{1,4})\s+(\S.*)$/.exec(said) ?? [];
   const count = /^\d{1,4}$/.test(text) ? Number(text) : null;
   if (count === 0) return refused("None of them? / passes it: not fitted. Else type how many there are.");
   if (count === null) return refused("Count them and type how many there are, such as 6.");
   const draft = { type: "number_counted" as const, figure: aim.figure, count, whose };
   const parts = partsCounted(line.bench, line.state, aim.figure);
+  if (what !== "") {
+    const group = parts.find((id) => entryOf(line.bench.procedure, id)?.kind === "fasteners");
+    const card = fastenerCard(what);
+    if (group === undefined || !card.ok) return refused(card.ok ? "Type only how many there are." : card.error.message);
+    return { kind: "drafts", drafts: [draft, { type: "card_said", entry: group, text: what, whose }] };
+  }
   return unlessChanged(line, aim.key, { ...draft, label: labelOf(line.bench, aim.figure), parts }, draft);
 }
 
@@ -99,7 +102,12 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
     many: {
       named: (bench, _, s) => `${labelOf(bench, s.figure).toLowerCase()}, how many`,
       drafted: sayNumber,
-      hinted: () => ({ hint: "how many there are; then “here” if only on this machine" }),
+      hinted: (bench, state, s) => {
+        const group = partsCounted(bench, state, s.figure).some(
+          (id) => entryOf(bench.procedure, id)?.kind === "fasteners",
+        );
+        return { hint: group ? "how many; what they are may follow: 6 M6x25 h8" : "how many there are" };
+      },
       rehearsed: ({ numbers }, s) => String(numbers[s.figure] ?? 1),
       shapes: true,
     },

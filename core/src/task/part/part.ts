@@ -9,6 +9,8 @@ import { confirmed, keep, no, refused, wholeNumber, yes } from "../answers.ts";
 import { readTaskId, taskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
 import { slot, type SlotOf } from "../lines.ts";
+import { looksLikeCard } from "../../fastener/index.ts";
+import { sayCard } from "../fasteners/card.ts";
 import { facingInPack } from "../pack/facing.ts";
 import { platesOf } from "../pack/stack.ts";
 import { rowMissing } from "./row.ts";
@@ -100,6 +102,7 @@ const acceptOff = ({ bench, answered }: Hand, draft: DraftOf<"part_removed">): A
 /** Enter: it is off. Fasteners take a number, so many came out; of a part words say how it lay. */
 function takeOff(typed: string, { bench }: Line, aim: SlotOf<"off">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
+  if (entry?.kind === "fasteners" && looksLikeCard(typed)) return sayCard(typed, entry.id);
   const count = entry?.kind === "fasteners" ? wholeNumber(typed) : null;
   const noted = entry?.kind === "part" && /^[a-z]/i.test(typed) ? typed : null;
   const draft = { type: "part_removed" as const, entry: aim.entry, count, noted };
@@ -128,6 +131,7 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
       hinted: ({ procedure }, _, s) => {
         const entry = entryOf(procedure, s.entry);
         const row = entry?.kind === "part" ? entry.row : [];
+        if (entry?.kind === "fasteners") return { hint: "Enter: off; or how many; M6x25 h8 says what they are" };
         if (row.length === 0) return { hint: "Enter: it is off" };
         const hint = "each as it comes off, with commas; not sure, where nobody knows";
         return { hint, words: row, between: ", " };

@@ -1,15 +1,18 @@
 import {
+  cardOf,
+  cardWords,
   figuresKnown,
   bandOf,
   countOf,
   entryOf,
   fastenerAdapter,
+  isOverdue,
+  TOO_FAR_WAYS,
   fastenerCastle,
   itemName,
   latest,
   placesOf,
   pullsOf,
-  sizeFor,
   type Slot,
   sourceLine,
   torqueSpecFor,
@@ -25,7 +28,7 @@ import type { PanelProps } from "../panel.ts";
 type Pull = Extract<Slot, { kind: "pull" }>;
 
 /** The bolts where they sit, the pass and the place to pull next, the wrench and its setting. */
-export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) {
+export function TorquePanel({ bench, state, task, waiting, onAim, onTooFar }: PanelProps) {
   const [adapterMm, setAdapterMm] = useState("");
   const slots = task.slots.filter((s): s is Pull => s.kind === "pull");
   const entry = slots[0] && entryOf(bench.procedure, slots[0].entry);
@@ -46,6 +49,7 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
       </div>
     );
   }
+  const card = cardOf(bench, state, entry);
   const aim = waiting.find((s): s is Pull => s.kind === "pull") ?? null;
   const pulls = pullsOf(state, entry);
   const order = slots.filter((s) => s.pass === 1).map((s) => s.place);
@@ -91,9 +95,14 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
               <WrenchKey />
             </span>
           )}
-          {choice.best?.calibrationDue && (
-            <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
-          )}
+          {choice.best?.calibrationDue &&
+            (isOverdue(choice.best.calibrationDue, new Date().toISOString()) ? (
+              <span className="block font-semibold text-past">
+                overdue for calibration since {choice.best.calibrationDue}: a lead answers for what it pulls
+              </span>
+            ) : (
+              <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
+            ))}
         </p>
         {wrenchMm !== null && (
           <p className="flex flex-wrap items-center gap-2">
@@ -121,8 +130,8 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
           <span className="figure text-lg">{order.join(" · ")}</span>
         </p>
         <p className="text-[15px] text-soft">
-          {sizeFor(entry.thread, state.config.hardware)}, {spec.targetNm} N·m ±{spec.tolerancePercent} %:{" "}
-          {sourceLine(spec.source)}
+          {card && `${cardWords(card)} · `}
+          {spec.targetNm} N·m ±{spec.tolerancePercent} %: {sourceLine(spec.source)}
         </p>
         {odd.length > 0 && (
           <ul className="border-l-4 border-past pl-3 font-semibold text-past">
@@ -130,6 +139,15 @@ export function TorquePanel({ bench, state, task, waiting, onAim }: PanelProps) 
               <li key={`${p.place}-${p.pass}`}>
                 {entry.one} {p.place}, pass {p.pass}: {p.verdict ?? "missed"}
                 {p.pulls.length > 0 && ` at ${p.pulls[p.pulls.length - 1]?.body.valueNm.toFixed(1)} N·m`}
+                {p.verdict === "above band" && !state.released && (
+                  <span className="flex flex-wrap gap-2 py-1">
+                    {TOO_FAR_WAYS.map((how) => (
+                      <button key={how} type="button" className="key" onClick={() => onTooFar(entry.id, p.place, how)}>
+                        {how}
+                      </button>
+                    ))}
+                  </span>
+                )}
               </li>
             ))}
           </ul>

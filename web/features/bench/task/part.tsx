@@ -1,4 +1,4 @@
-import { entryOf, placeWords, trayOf } from "@averin/core";
+import { cardOf, cardWords, entryOf, placeWords, trayOf } from "@averin/core";
 import { TrayDrawing } from "@/instruments/TrayDrawing";
 import { inSight } from "@/instruments/inSight";
 import type { PanelProps } from "../panel.ts";
@@ -16,6 +16,7 @@ function PlacesPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps
   const entry = task.entry ? entryOf(bench.procedure, task.entry) : undefined;
   const line = trayOf(bench, state).find((l) => l.id === entry?.id);
   if (entry?.kind !== "fasteners" || !line) return null;
+  const card = cardOf(bench, state, entry);
   const aim = waiting[0];
   const next = aim?.kind === "out" ? aim.place : aim?.kind === "fit" ? aim.item : null;
   const keyOf = (place: number): string | undefined =>
@@ -63,6 +64,15 @@ function PlacesPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps
             Several at once: <span className="figure">25 25 40</span>.
           </p>
         )}
+        <p className="text-[15px]">
+          {card ? (
+            <strong>{cardWords(card)}</strong>
+          ) : (
+            <span className="text-soft">
+              What they are, once for the model: <span className="figure">M6x25 h8</span>
+            </span>
+          )}
+        </p>
       </div>
     </div>
   );

@@ -6,6 +6,7 @@ import {
   chainStretch,
   countOf,
   figure,
+  isOverdue,
   isUnjudged,
   isWithheld,
   itemName,
@@ -91,6 +92,11 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
             {point.condition}
             {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
           </p>
+          {gauge && isOverdue(gauge.calibrationDue, new Date().toISOString()) && (
+            <p className="font-semibold text-past">
+              {gauge.name} is overdue for calibration since {gauge.calibrationDue}: a lead answers for what it reads.
+            </p>
+          )}
           {load && (
             <p className="text-lg">
               <strong>
