@@ -7,17 +7,17 @@ import { TestJob } from "../../core/testing.ts";
 // The invented shop and its jobs as they were typed.
 const root = path.join(__dirname, "../..");
 const read = (file: string) => JSON.parse(readFileSync(path.join(root, file), "utf8"));
-const shop = read("demo/shop.json");
+const demo = read("demo/shop.json");
 const typed: { mark: string; answers: Record<string, string[]> }[] = read("demo/jobs.json").jobs;
-const book = shop.books[0];
+const book = demo.books[0];
 const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
   specSchema.parse({ ...spec, source: { ...book.source, page } }),
 );
 export const bench: Bench = {
   procedure: procedureSchema.parse(shippedBody("clutch-coil-spring")),
   specs,
-  gauges: shop.gauges,
-  wrenches: shop.wrenches,
+  gauges: demo.gauges,
+  wrenches: demo.wrenches,
   parts: book.parts,
   presets: {},
   overruled: [],
@@ -31,5 +31,5 @@ const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
 export const answers: Record<string, string[]> = typed[0]?.answers ?? {};
 
 /** For tests: the first demo job, worked on to a task, with other answers where a test has its own. */
-export const jobAt = (task: string | null, other: Record<string, string[]> = {}): TestJob =>
-  new TestJob(bench, lead, counts).until(task, { ...answers, ...other });
+export const jobAt = (task: string | null, other: Record<string, string[]> = {}, shop: Bench = bench): TestJob =>
+  new TestJob(shop, lead, counts).until(task, { ...answers, ...other });

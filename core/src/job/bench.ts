@@ -80,6 +80,8 @@ export type Bench = {
   /** The shop's own way of each school it has said one for, by the question's id. */
   presets: Record<string, string>;
   labour: z.infer<typeof labourSchema> | null;
+  /** Which units the shop shows first; absent where nobody has said: metric. */
+  units?: "metric" | "inch";
   /** The money that the shop goes by, as three letters; absent where nobody has said. */
   currency?: string;
   /** How many people work at benches here: where it is one, a second look is their own. Absent: several. */

@@ -97,7 +97,7 @@ export function figuresKnown(procedure: Pick<Procedure, "figures" | "spine">): F
 export const cardKey = ({ torque }: Pick<FastenerEntry, "torque">): string =>
   `${torque.spec.replace(/-torque$/, "")}-card`;
 const cardFigure = (entry: FastenerEntry): KnownFigure =>
-  figureSchema.parse({ key: cardKey(entry), label: entry.name, kind: "fastener" });
+  figureSchema.parse({ key: cardKey(entry), label: `${entry.name}, thread and tool`, kind: "fastener" });
 
 export type DecisionWord = (typeof DECISIONS)[number];
 export type Entry = Procedure["spine"][number];

@@ -26,8 +26,7 @@ export default async function WelcomePage({ searchParams }: Asked) {
   return (
     <Door title="The first person">
       <p className="mb-5 text-lg">
-        This shop is empty. Whoever is entered here holds every role: administrator, lead, technician and counter.
-        Others are added later; what the shop says of itself can be changed.
+        This shop is empty. Whoever is entered here holds every role; others are added later.
       </p>
       <FirstPersonForm code={code} />
     </Door>

@@ -255,3 +255,12 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
   expect(line(true, 2, false)).toContain("2 not yet kept: the server’s database does not answer");
   expect(line(true, 0)).toMatch(/<input[^>]*disabled=""/);
 });
+
+test("a torque stands in the units that the shop shows first too, and one pulled too far has its ways on", () => {
+  const job = jobAt("torque:plate-bolts", {}, { ...bench, units: "inch" });
+  // The book's 9.8 N·m, half of it in the first pass: 43.4 lbf·in (NIST SP 811).
+  expect(stepPanel(job)).toContain("43 in-lb");
+  expect(stepPanel(jobAt("torque:plate-bolts"))).not.toContain("in-lb");
+  job.type("6.4", "as typed");
+  expect(stepPanel(job)).toContain("let off and pulled again");
+});

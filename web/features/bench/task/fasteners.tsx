@@ -7,6 +7,7 @@ import {
   entryOf,
   fastenerAdapter,
   isOverdue,
+  quantityConvert,
   TOO_FAR_WAYS,
   fastenerCastle,
   itemName,
@@ -83,6 +84,7 @@ export function TorquePanel({ bench, state, task, waiting, onAim, onTooFar }: Pa
           <span className="caption block">this pass</span>
           <span className="figure text-4xl font-bold text-petrol">{band.aimNm.toFixed(1)}</span>{" "}
           <span className="text-xl">N·m</span>
+          {bench.units === "inch" && <strong className="figure block text-2xl">{inchTorque(band.aimNm)}</strong>}
           <span className="figure block text-[15px] text-soft">
             band {band.minNm.toFixed(1)} to {band.maxNm.toFixed(1)}
           </span>
@@ -155,6 +157,16 @@ export function TorquePanel({ bench, state, task, waiting, onAim, onTooFar }: Pa
       </div>
     </div>
   );
+}
+
+/** A torque as inch wrenches show it: in pound-feet, or in pound-inches where that would be less than twelve. */
+function inchTorque(nm: number): string {
+  const as = (unit: string): number => {
+    const answer = quantityConvert({ value: nm, from: "N.m", to: unit });
+    return answer.ok ? answer.value.value : NaN;
+  };
+  const feet = as("lbf.ft");
+  return feet < 12 ? `${as("lbf.in").toFixed(0)} in-lb` : `${feet.toFixed(1)} ft-lb`;
 }
 
 /** Locking after torque: a tab bent, a stake set, or a castle nut on to its next slot, never back. */
