@@ -195,4 +195,5 @@ test("from an empty shop to a released job on a machine that no book knows, and 
   await signAndRelease(page);
   await page.getByRole("link", { name: "Sheet" }).press("Enter");
   await expect(page.getByText("Brakka Rull 300, Red one")).toBeVisible();
+  await expect(page.getByText("Sande Works")).toBeVisible();
 });

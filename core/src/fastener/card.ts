@@ -65,7 +65,7 @@ function threadIn(text: string): { thread: string; rest: string } | null {
  * (hexagon key) or `s30` (six-lobe), and words: nut, stud, snap ring, pin; low, medium or high for the locker; once; no
  * impact, impact off, run in. Sizes are in millimetres under a metric thread and in inches under one in inches.
  * Errors: type, naming the part that says nothing.
- * @example fastenerCard("M6x25 h8") // a screw M6, 25 mm, turned by an 8 mm socket
+ * `M6x25 h8` is a screw M6, 25 mm long, turned by an 8 mm socket.
  */
 export function fastenerCard(text: string): Answer<FastenerCard> {
   let left = text.trim();

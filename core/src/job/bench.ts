@@ -80,6 +80,8 @@ export type Bench = {
   /** The shop's own way of each school it has said one for, by the question's id. */
   presets: Record<string, string>;
   labour: z.infer<typeof labourSchema> | null;
+  /** What the shop is called on its sheets; absent where nobody has said. */
+  shopName?: string;
   /** Which units the shop shows first; absent where nobody has said: metric. */
   units?: "metric" | "inch";
   /** The money that the shop goes by, as three letters; absent where nobody has said. */

@@ -24,6 +24,7 @@ export function Sheet({
     <main className="mx-auto max-w-[1000px] bg-sheet p-8 print:max-w-none print:p-0">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-[3px] border-ink pb-2">
         <div>
+          {sheet.shop !== "" && <p className="caption">{sheet.shop}</p>}
           <h1 className="text-3xl font-semibold">{sheet.machine}</h1>
           <p>{sheet.line}</p>
         </div>

@@ -279,6 +279,7 @@ function Head({ sheet }: { sheet: SheetData }) {
     <>
       <View style={style.head}>
         <View>
+          {sheet.shop !== "" && <Text>{sheet.shop}</Text>}
           <Text style={style.title}>{sheet.machine}</Text>
           <Text>{sheet.line}</Text>
         </View>

@@ -27,6 +27,11 @@ describe("the sheet", () => {
     expect(html).toContain("not released: 2 open");
     expect(html).toContain("no limit on file");
     expect(html).toContain("come before this sheet");
+    // Whose sheet it is, where the shop has said what it is called.
+    const named = { ...bench, shopName: "Tarn Ferry Works" };
+    const own = renderToStaticMarkup(<Sheet jobId="j" number="T-0001" bench={named} events={job.events} />);
+    expect(own).toContain("Tarn Ferry Works");
+    expect(html).not.toContain("Tarn Ferry Works");
   });
 
   test("what was struck stays readable, with who struck it; what was not measured says why", () => {

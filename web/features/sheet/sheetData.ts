@@ -68,6 +68,8 @@ export const photoIdsOf = (events: readonly JobEvent[]): string[] => fold(events
 /** Everything the sheet says, in words, worked out from the log once for every form it is given in. */
 export type SheetData = {
   number: string;
+  /** What the shop is called; empty where nobody has said. */
+  shop: string;
   machine: string;
   line: string;
   state: string;
@@ -368,6 +370,7 @@ export function sheetData(
   const waits = waitsOf(bench, state).filter((w) => w.endedAt !== null);
   return {
     number,
+    shop: bench.shopName ?? "",
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
     line: [
       jobTitle(bench, state),

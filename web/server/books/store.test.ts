@@ -63,6 +63,11 @@ test("a model that nobody knows opens at once; its book fills while the work is 
   const own = await db.machineFigures.findAll();
   expect(own.map((row) => [row.get("machineId"), row.get("specKey")])).toEqual([[machine?.id, "spring-count"]]);
 
+  // Reopened and ended once more, it leaves nothing twice.
+  await append(id, { type: "job_reopened", reason: "goes on" });
+  await append(id, { type: "job_handed_back", said: "hand back", words: "still apart" });
+  expect([await db.specs.count(), await db.machineFigures.count()]).toEqual([1, 1]);
+
   // Written otherwise, it is the same model; what held for one machine alone is asked of the other.
   const { id: next } = await opened("Red one", { maker: "BRAKKA", model: "rull 300" });
   expect(await db.books.count()).toBe(1);

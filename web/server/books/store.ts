@@ -217,7 +217,14 @@ export async function rememberFigures(
   for (const { key, label, what, whose } of found) {
     const spec = specSchema.parse({ key, label, source: seenIn(job.number, machine, what.kind), ...what });
     const known = machine.bookId === null ? null : await inBook(db, machine.bookId, key, transaction);
-    if (known && specWords(known) === specWords(spec)) continue;
+    const last = {
+      where: { machineId: job.machineId, specKey: key },
+      order: [["enteredAt", "DESC"]] as [[string, string]],
+    };
+    const own = (await db.machineFigures.findOne({ ...last, transaction }))?.get("body") as Spec | undefined;
+    // A job that was reopened and ended again leaves nothing twice.
+    const governs = own ?? known;
+    if (governs && specWords(governs) === specWords(spec)) continue;
     if (whose === "model" && machine.bookId !== null && !known)
       await keepOfModel(db, machine.bookId, spec, by, transaction);
     else await keepOfMachine(db, job.machineId, spec, by, transaction);

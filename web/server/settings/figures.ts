@@ -30,7 +30,7 @@ export async function figuresOf(
     presets: await presetsOf(db, transaction),
     labour: await labourOf(db, transaction),
     hands: await handsOf(db, transaction),
-    ...(shop ? { currency: shop.currency, units: shop.units } : {}),
+    ...(shop ? { currency: shop.currency, units: shop.units, shopName: shop.name } : {}),
   };
   figuresRead.set(key, { version, figures });
   return figures;
