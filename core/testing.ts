@@ -5,6 +5,7 @@ import {
   type Body,
   cautionDrafts,
   complete,
+  countOf,
   type Draft,
   draftsOf,
   eventSentence,
@@ -19,7 +20,7 @@ import {
   waitingSlots,
   walk,
 } from "./src/job/index.ts";
-import type { Slot } from "./src/task/index.ts";
+import { countByEnter, type Slot } from "./src/task/index.ts";
 import { countsNeeded, machineFacts, type Procedure } from "./src/procedure/index.ts";
 
 /** For tests: the answer, or the refusal thrown as a failure. */
@@ -145,7 +146,11 @@ export class TestJob {
         return this;
       }
       const before = this.events.length;
-      const [text = "", reason = ""] = (left.get(here.id)?.shift() ?? "").split(";").map((part) => part.trim());
+      const [given = "", reason = ""] = (left.get(here.id)?.shift() ?? "").split(";").map((part) => part.trim());
+      // Small parts are counted as they come out: Enter alone says of none how many there are.
+      const counted =
+        given === "" && this.aim?.kind === "count" && countByEnter(this.shop, this.state, this.aim) === null;
+      const text = counted && this.aim?.kind === "count" ? String(countOf(this.state, this.aim.piece)) : given;
       const said = this.type(text, reason);
       if (this.events.length === before) throw new Error(`${here.id}, "${text}": ${said}`);
     }

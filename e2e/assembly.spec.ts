@@ -56,6 +56,7 @@ test("a file that a running shop takes in is worked through on the bench, with i
   const form = page.getByRole("dialog");
   await expect(form).toContainText("Drum, inside across");
   await form.getByLabel("most that is allowed").fill("165.8");
+  await form.getByLabel("source").selectOption("maker's manual");
   await form.getByLabel("where it stands").fill("cast into the drum");
   await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form).toBeHidden();

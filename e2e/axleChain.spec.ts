@@ -147,6 +147,7 @@ test("a limit that is not on file is entered where it is missed, with its source
   await page.getByRole("button", { name: "Enter the limit, with its source" }).click();
   const form = page.getByRole("dialog", { name: "Basket finger notches" });
   await form.getByLabel("most that is allowed").fill("0.5");
+  await form.getByLabel("source").selectOption("maker's manual");
   await form.getByLabel("it holds for").selectOption({ label: "this machine alone" });
   await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form.getByRole("alert")).toContainText("Say where the figure stands");

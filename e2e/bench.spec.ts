@@ -54,6 +54,7 @@ test("a figure that changes while somebody measures is told at the bench, and ju
   await figure.getByRole("button").first().click();
   const form = tobin.getByRole("dialog");
   await form.getByLabel("least that is allowed").fill("2.6");
+  await form.getByLabel("source").selectOption("maker's manual");
   await form.getByLabel("where it stands").fill("sheet in the box");
   await form.getByRole("button", { name: "Keep it" }).click();
   await expect(form).toBeHidden();

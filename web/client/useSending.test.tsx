@@ -42,7 +42,7 @@ test("what is kept goes on; what was typed is sent as it stands", async () => {
   answer = { kind: "kept", value: "id" };
   await submit();
   expect(sent).toEqual([{ name: "Tug", year: "2023" }]);
-  expect(kept).toHaveBeenCalledWith("id");
+  expect(kept).toHaveBeenCalledWith("id", { name: "Tug", year: "2023" });
 });
 
 test("a refusal is said, its field is gone to, and nothing typed is lost", async () => {

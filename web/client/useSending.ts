@@ -19,7 +19,7 @@ export function useSending<Fields extends FieldValues, Value = unknown>(how: {
   start?: DefaultValues<Fields>;
   send: (fields: Fields) => Promise<Sent<Value>>;
   /** What comes after: another page, a closed dialog. */
-  kept: (value: Value) => void | Promise<void>;
+  kept: (value: Value, fields: Fields) => void | Promise<void>;
   /** What an unreachable server means for what was typed. */
   meanwhile: string;
   /** Says of an answer what only this form can, and whether there is anything left to say. */
@@ -36,7 +36,7 @@ export function useSending<Fields extends FieldValues, Value = unknown>(how: {
       say("");
       const answer = await send(fields);
       try {
-        if (answer.kind === "kept") await kept(answer.value);
+        if (answer.kind === "kept") await kept(answer.value, fields);
         else say((await instead?.(answer, fields)) ?? saidOf(answer, meanwhile));
       } finally {
         setBusy(false);

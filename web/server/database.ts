@@ -36,6 +36,8 @@ export type BookRow = {
   build: string;
   builds: string[];
   title: string;
+  /** What it is, where nobody has said what it has of all that such a machine may have; else null. */
+  kind: string | null;
   /** What is known to go wrong on this model: where, how it shows, what is done. */
   weaknesses: string[];
 };
@@ -261,6 +263,7 @@ function models(sequelize: Sequelize) {
       build: text(60),
       builds: { type: DataTypes.JSON, allowNull: false },
       title: text(200),
+      kind: maybe(80),
       weaknesses: { type: DataTypes.JSON, allowNull: false, defaultValue: [] },
     }),
     specs: define<SpecRow>("specs", {

@@ -6,6 +6,8 @@ import {
   type Actor,
   cautionDrafts,
   complete,
+  countByEnter,
+  countOf,
   type Draft,
   draftsOf,
   FIGURE_FORMAT,
@@ -126,8 +128,12 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     }
     // A reason follows its answer after a semicolon: "3; owner declined".
     const line = (arrived ? then.shift() : left.get(task.id)?.shift()) ?? "";
-    const [text = "", reason = ""] = line.split(";").map((part) => part.trim());
+    const [given = "", reason = ""] = line.split(";").map((part) => part.trim());
     const waiting = waitingSlots(bench, state, task);
+    const [aim] = waiting;
+    // Small parts that came out were counted: where nothing is given, as many as there usually are.
+    const counted = given === "" && aim?.kind === "count" && countByEnter(bench, state, aim) === null;
+    const text = counted ? String(countOf(state, aim.piece)) : given;
     const answer = interpret(text, { bench, state, waiting, by: by.id, ...tools(bench, task) });
     const drafts = draftsOf(answer, reason);
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);

@@ -175,6 +175,11 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         KEY of_book (bookId, specKey))`,
     ],
   },
+  {
+    name: "0012-what-it-is",
+    // Of a model that nobody knew: what it is. What it has of all that such a machine may have, nobody has said.
+    statements: [`ALTER TABLE spec_books ADD COLUMN IF NOT EXISTS kind VARCHAR(80) NULL`],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -2,10 +2,11 @@
 
 import { type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
-import { Dialog } from "radix-ui";
 import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
+import { FormEnd } from "./FormEnd.tsx";
+import { Options, wordsAs } from "./Options.tsx";
 
 /** What is typed for each kind of figure: the field and what it is called. */
 const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]> = {
@@ -52,7 +53,7 @@ export function FigureForm({
   const { key, kind } = known;
   const fields = kind === "fastener" ? AS_CARD : kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
-    start: { grade: "maker's manual", ...("machine" in whose ? { whose: onFile ? "machine" : "model" } : {}) },
+    start: "machine" in whose ? { whose: onFile ? "machine" : "model" } : {},
     send: (typed) =>
       send("POST", `/api/${"machine" in whose ? `machines/${whose.machine}` : `books/${whose.book}`}/figures`, {
         key,
@@ -87,10 +88,8 @@ export function FigureForm({
       </div>
       <label className="flex flex-col gap-1 font-semibold">
         source
-        <select {...register("grade")} className="field text-xl">
-          {SOURCE_GRADES.map((grade) => (
-            <option key={grade}>{grade}</option>
-          ))}
+        <select {...register("grade")} className="field text-xl" required>
+          <Options asks="which is it?" of={wordsAs(SOURCE_GRADES)} />
         </select>
       </label>
       <div className="grid grid-cols-[1fr_110px] gap-3">
@@ -129,19 +128,7 @@ export function FigureForm({
           </label>
         )
       )}
-      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
-        {message}
-      </p>
-      <div className="flex gap-2">
-        <button type="submit" className="key min-h-[56px]! px-6! text-xl" data-main="true" disabled={busy}>
-          Keep it
-        </button>
-        <Dialog.Close asChild>
-          <button type="button" className="key min-h-[56px]!">
-            Leave it
-          </button>
-        </Dialog.Close>
-      </div>
+      <FormEnd message={message} words="Keep it" busy={busy} leave />
     </form>
   );
 }

@@ -12,6 +12,6 @@ export function Options({ asks, of }: { asks: string; of: readonly { value: stri
   );
 }
 
-/** Places of a machine as options: each is known by its name. */
-export const placesAs = (places: readonly string[]): { value: string; name: string }[] =>
-  places.map((place) => ({ value: place, name: place }));
+/** Words as options: each is known by itself. */
+export const wordsAs = (words: readonly string[]): { value: string; name: string }[] =>
+  words.map((word) => ({ value: word, name: word }));

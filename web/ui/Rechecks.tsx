@@ -22,11 +22,15 @@ function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
   const router = useRouter();
   const [asking, setAsking] = useState(false);
   const [message, setMessage] = useState("");
+  const [kept, setKept] = useState(false);
   const done = async (note: string): Promise<void> => {
     const answer = await send("POST", `/api/rechecks/${line.id}`, { note });
-    if (answer.kind === "kept") return router.refresh();
-    setMessage(saidOf(answer, "Nothing was kept."));
+    if (answer.kind !== "kept") return setMessage(saidOf(answer, "Nothing was kept."));
+    // What was answered as kept is gone from the list at once; the page's own list follows when it comes.
+    setKept(true);
+    router.refresh();
   };
+  if (kept) return null;
   return (
     <li className="border-b border-line py-2">
       <div className="flex min-h-[44px] items-center gap-3">

@@ -1,23 +1,22 @@
 "use client";
 
-import type { UseFormRegister } from "react-hook-form";
+import type { UseFormRegisterReturn } from "react-hook-form";
+import { useReady } from "@/client/useReady";
+import { Choice } from "./Choice.tsx";
+
+/** What a shop says of itself, as it is typed. */
+export type ShopTyped = { shopName: string; currency: string; zone: string; units: string };
 
 /** What a shop says of itself: its name, its money, its clock, and the units it shows first. */
-export function ShopFields<Fields extends Record<Name | "currency" | "zone" | "units", string>, Name extends string>({
-  register,
-  name,
-}: {
-  register: UseFormRegister<Fields>;
-  /** The field that the shop's own name is typed in. */
-  name: Name;
-}) {
+export function ShopFields({ field }: { field: (name: keyof ShopTyped) => UseFormRegisterReturn }) {
   "use no memo";
-  const field = register as unknown as UseFormRegister<Record<string, string>>;
+  // Which zones there are is the browser's to say: the server may know others.
+  const zones = useReady() ? Intl.supportedValuesOf("timeZone") : [];
   return (
     <>
       <label className="flex flex-col gap-1 font-semibold">
         The shop’s name, for its sheets
-        <input {...field(name)} className="field text-xl" maxLength={80} autoComplete="organization" />
+        <input {...field("shopName")} className="field text-xl" maxLength={80} autoComplete="organization" />
       </label>
       <div className="grid grid-cols-[110px_1fr] gap-3">
         <label className="flex flex-col gap-1 font-semibold">
@@ -29,7 +28,7 @@ export function ShopFields<Fields extends Record<Name | "currency" | "zone" | "u
           <input {...field("zone")} className="field text-xl" list="zones" autoComplete="off" required />
         </label>
         <datalist id="zones">
-          {Intl.supportedValuesOf("timeZone").map((zone) => (
+          {zones.map((zone) => (
             <option key={zone} value={zone} />
           ))}
         </datalist>
@@ -38,10 +37,9 @@ export function ShopFields<Fields extends Record<Name | "currency" | "zone" | "u
         <legend className="font-semibold">Units shown first</legend>
         <div className="mt-1 grid grid-cols-2 gap-2">
           {(["metric", "inch"] as const).map((units) => (
-            <label key={units} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
-              <input type="radio" {...field("units")} value={units} className="size-5 accent-petrol" />
+            <Choice key={units} type="radio" {...field("units")} value={units}>
               {units === "metric" ? "mm, N·m" : "in, ft-lb"}
-            </label>
+            </Choice>
           ))}
         </div>
       </fieldset>

@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { Dialog } from "radix-ui";
 import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
+import { FormEnd } from "./FormEnd.tsx";
 
 /** A field of a short form: what it is called, and how an answer looks. */
 export type ShortField = { name: string; label: string; like?: string; start?: string; secret?: boolean };
@@ -29,11 +29,9 @@ export function ShortForm({
   const router = useRouter();
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
     start: Object.fromEntries(fields.map(({ name, start = "" }) => [name, start])),
-    send: (typed) => {
-      figureEnteredHere(typed.name ?? "");
-      return send("POST", to, { ...fixed, ...typed });
-    },
-    kept: () => {
+    send: (typed) => send("POST", to, { ...fixed, ...typed }),
+    kept: (_, { name = "" }) => {
+      figureEnteredHere(name);
       router.refresh();
       onKept();
     },
@@ -54,19 +52,7 @@ export function ShortForm({
           />
         </label>
       ))}
-      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
-        {message}
-      </p>
-      <div className="flex gap-2">
-        <button type="submit" className="key min-h-[56px]! px-6! text-xl" data-main="true" disabled={busy}>
-          {words}
-        </button>
-        <Dialog.Close asChild>
-          <button type="button" className="key min-h-[56px]!">
-            Leave it
-          </button>
-        </Dialog.Close>
-      </div>
+      <FormEnd message={message} words={words} busy={busy} leave />
     </form>
   );
 }

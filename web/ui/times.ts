@@ -2,7 +2,7 @@ import type { HandsOn } from "@averin/core";
 import { TZDate } from "@date-fns/tz";
 import { lightFormat } from "date-fns";
 
-/** The zone that this shop's clocks run in, such as Europe/Oslo; UTC until somebody has said. */
+/** The zone that this shop's clocks run in, by its name in the time-zone database; UTC until somebody has said. */
 export const shopZone = (): string =>
   typeof document === "undefined"
     ? ((globalThis as { averinZone?: string }).averinZone ?? "UTC")

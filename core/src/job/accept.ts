@@ -1,24 +1,23 @@
 import type { Answer, RefusalData } from "../calculator/index.ts";
 import { no, yes } from "../task/answers.ts";
 import type { Hand } from "../task/kind.ts";
-import { isTaskLine, kindOfKey, slot, type TaskLine } from "../task/lines.ts";
+import { isTaskLine, kindOfKey, type TaskLine } from "../task/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
 import { isAnswered, isSkipped } from "./answered.ts";
-import { fastenerCard } from "../fastener/index.ts";
-import { cardKey, entryOf, itemName, pointOf } from "../procedure/index.ts";
-import { pullsOf } from "../task/fasteners/torque.ts";
-import { limitAt, stopsOf } from "./applies.ts";
+import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
 import { acceptParking, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
-import { countOf, fold, type JobState, slotKeyOf } from "./fold.ts";
+import { fold, type JobState, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
-import { isUnjudged } from "./judged.ts";
+import { acceptLimit } from "./limitFound.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
 import { acceptSecondLook } from "./secondLook.ts";
 import type { Task } from "./task.ts";
+import { acceptTooFar } from "./tooFar.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
@@ -40,7 +39,8 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
 function closedWork(bench: Bench, state: JobState, draft: Draft): string | null {
   if (state.workReleases.size === 0 && state.dropped.size === 0) return null;
   const key = slotKeyOf(draft) ?? "";
-  const work = OF_MACHINE.has(kindOfKey(key)) ? null : workOfRow(bench, key.split(":")[1] ?? "");
+  const row = draft.type === "pull_undone" ? draft.entry : (key.split(":")[1] ?? "");
+  const work = OF_MACHINE.has(kindOfKey(key)) ? null : workOfRow(bench, row);
   if (work === null) return null;
   const dropped = state.dropped.get(work.id);
   if (dropped) return `${workName(work)} was dropped: ${dropped.body.reason}. Nothing more is taken in it.`;
@@ -143,52 +143,6 @@ function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_
   return yes(draft);
 }
 
-/** What the fasteners of a place are, from one typed line. */
-function acceptCard(bench: Bench, draft: DraftOf<"card_said">): Answer<Body> {
-  const entry = entryOf(bench.procedure, draft.entry);
-  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
-  const card = fastenerCard(draft.text);
-  if (!card.ok) return card;
-  return yes({ ...draft, figure: cardKey(entry), label: entry.name, card: card.value });
-}
-
-/**
- * A fastener that was pulled too far is let off and pulled again, or another takes its place: every pass of it waits anew,
- * and so does its lock; what was pulled stays in the log.
- */
-function acceptTooFar(bench: Bench, state: JobState, draft: DraftOf<"pull_undone">): Answer<Body> {
-  const entry = entryOf(bench.procedure, draft.entry);
-  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
-  const own = pullsOf(state, entry).filter(({ place }) => place === draft.place);
-  const far = own.find(({ verdict }) => verdict === "above band");
-  const valueNm = Math.max(...(far?.pulls ?? []).map(({ body }) => body.valueNm));
-  if (!far)
-    return no(
-      "conflict",
-      "place",
-      `${entry.one} ${draft.place} was not pulled too far: strike a line that was mistyped.`,
-    );
-  const keys = [
-    ...own.map(({ pass }) => slot.pull(entry.id, draft.place, pass).key),
-    slot.lock(entry.id, draft.place).key,
-  ];
-  const undoes = keys.filter((key) => state.bySlot.has(key));
-  const name = itemName(entry, draft.place, countOf(state, entry.id));
-  return yes({ ...draft, undoes, name, valueNm, role: entry.role ?? null });
-}
-
-/** A limit that came after the readings: it judges those that were kept for want of one. */
-function acceptLimit(bench: Bench, state: JobState, draft: DraftOf<"limit_found">): Answer<Body> {
-  const point = pointOf(bench.procedure, draft.point);
-  if (point?.kind !== "measure")
-    return no("unsupported", "point", `"${draft.point}" is no measured point of this job.`);
-  const { spec } = limitAt(bench, state, point);
-  if (!spec) return no("missing", "spec", "No limit is on file for it yet: enter it with its source.");
-  if (!isUnjudged(state, point))
-    return no("conflict", "point", `${point.name}: nothing that was read waits for a limit.`);
-  return yes({ ...draft, name: point.name, spec });
-}
-
 function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
   if (!state.opened) return no("conflict", "$", "This job has not been opened.");
   if (draft.type === "outcome_said") return acceptedOutcome(bench, state, draft, by);
@@ -284,8 +238,10 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptOwnersWord(bench, state, draft);
     case "card_said":
       return acceptCard(bench, draft);
-    case "pull_undone":
-      return acceptTooFar(bench, state, draft);
+    case "pull_undone": {
+      const closed = closedWork(bench, state, draft);
+      return closed === null ? acceptTooFar(bench, state, draft) : no("conflict", "$", closed);
+    }
     case "limit_found":
       return acceptLimit(bench, state, draft);
     case "time_corrected":

@@ -1,7 +1,11 @@
-import { type FastenerCard, fastenerWrench } from "../fastener/index.ts";
-import { cardKey, type FastenerEntry } from "../procedure/index.ts";
+import type { Answer } from "../calculator/index.ts";
+import { type FastenerCard, fastenerCard } from "../fastener/index.ts";
+import { cardKey, entryOf, type FastenerEntry } from "../procedure/index.ts";
+import { no, yes } from "../task/answers.ts";
+import { torqueSpecFor, wrenchFor } from "../task/fasteners/torque.ts";
 import { activeSpine } from "./applies.ts";
 import { type Bench, specFor } from "./bench.ts";
+import type { Body, DraftOf } from "./events.ts";
 import type { JobState } from "./fold.ts";
 
 /** What the fasteners of a group are: as they were seen in this job, else as they are on file; null where nobody has said. */
@@ -23,26 +27,19 @@ export function withOwnTool(tools: readonly string[], card: FastenerCard | null)
   return i < 0 ? [own, ...tools] : tools.map((tool, n) => (n === i ? own : tool));
 }
 
-/** Torques of this job that no wrench of the shop reaches, each with how far the nearest falls short; told before the work. */
-export function wrenchGaps(bench: Bench, state: JobState): string[] {
-  return activeSpine(bench, state).flatMap((entry) => {
-    if (entry.kind !== "fasteners") return [];
-    const spec = specFor(bench, entry.torque.spec);
-    if (spec?.kind !== "torque") return [];
-    const answer = fastenerWrench({
-      targetNm: spec.targetNm,
-      wrenches: bench.wrenches.map(({ id, minNm, maxNm }) => ({ id, minNm, maxNm })),
-    });
-    if (!answer.ok || answer.value.best !== null) return [];
-    const needs = Number(spec.targetNm.toFixed(1));
-    const nearest = [...bench.wrenches].sort(
-      (a, b) => away(a.minNm, a.maxNm, spec.targetNm) - away(b.minNm, b.maxNm, spec.targetNm),
-    )[0];
-    if (!nearest) return [`${entry.name}: ${needs} N·m, and no wrench is on file`];
-    const far = Number(away(nearest.minNm, nearest.maxNm, spec.targetNm).toFixed(1));
-    const which = spec.targetNm > nearest.maxNm ? "more" : "less";
-    return [`${entry.name}: no wrench here reaches ${needs} N·m, ${far} ${which} than ${nearest.name}`];
+/** Torques of this job that no wrench of the shop reaches, with how far the nearest falls short; told before the work. */
+export const wrenchGaps = (bench: Bench, state: JobState): string[] =>
+  activeSpine(bench, state).flatMap((entry) => {
+    if (entry.kind !== "fasteners" || torqueSpecFor(bench, entry) === null) return [];
+    const { best, sentence } = wrenchFor(bench, entry);
+    return best === null ? [`${entry.name}: ${sentence}`] : [];
   });
-}
 
-const away = (from: number, to: number, aim: number): number => (aim > to ? aim - to : aim < from ? from - aim : 0);
+/** What the fasteners of a place are, from one typed line. */
+export function acceptCard(bench: Bench, draft: DraftOf<"card_said">): Answer<Body> {
+  const entry = entryOf(bench.procedure, draft.entry);
+  if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
+  const card = fastenerCard(draft.text);
+  if (!card.ok) return card;
+  return yes({ ...draft, figure: cardKey(entry), label: entry.name, card: card.value });
+}

@@ -70,7 +70,6 @@ export {
   figure,
   findingOf,
   isRenewed,
-  isUnjudged,
   type Judged,
   judgeItem,
   type Proposal,
@@ -92,6 +91,7 @@ export {
   strikeOf,
   tools,
 } from "./line.ts";
+export { isUnjudged } from "./limitFound.ts";
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";

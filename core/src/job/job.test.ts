@@ -300,7 +300,7 @@ describe("going together", () => {
     });
     const entry = bench.procedure.spine.find((e) => e.id === "plate-bolts");
     if (entry?.kind !== "fasteners") throw new Error("no bolts");
-    expect(wrenchFor({ ...bench, wrenches: [] }, entry).sentence).toMatch(/no wrench in the shop covers it/);
+    expect(wrenchFor({ ...bench, wrenches: [] }, entry).sentence).toMatch(/no wrench is on file/);
     expect(wrenchFor({ ...bench, specs: [] }, entry)).toMatchObject({
       best: null,
       sentence: expect.stringMatching(/No torque on file/),

@@ -77,15 +77,6 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   return { ...judgeTaken(readings, spec, spec && limitOf(spec), point.unit), record: point.spec === undefined };
 }
 
-/** Whether something was read at a point for which no limit was on file then, nor found since. */
-export const isUnjudged = (state: JobState, { id, spec }: MeasurePoint): boolean =>
-  spec !== undefined &&
-  !state.limits.has(id) &&
-  [...state.bySlot.values()].some((lines) => {
-    const last = lines[lines.length - 1];
-    return last !== undefined && isEvent(last, "reading_taken") && last.body.point === id && last.body.spec === null;
-  });
-
 /** The verdict on readings under a limit, the worst of them ruling; without a limit kept, not judged. */
 export function judgeTaken(readings: readonly Taken[], spec: Spec | null, limit: Limit | null, unit: string): Judged {
   const values = readings.map((r) => r.body.valueInBase);

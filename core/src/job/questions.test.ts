@@ -26,7 +26,7 @@ describe("schools and prompts", () => {
   });
 
   test("a prompt has no preset: it wants an answer", () => {
-    const job = jobAt("off:cover").typeAll("", "");
+    const job = jobAt("off:cover").typeAll("", "2");
     expect(job.type("")).toBe("Say which: 1 good, 2 renewed, 3 left.");
     expect(job.type("2")).toMatch(/renewed$/);
   });

@@ -1,5 +1,5 @@
 import type { FastenerCard } from "../fastener/index.ts";
-import { figuresKnown } from "../procedure/index.ts";
+import { figuresKnown, piecesOf } from "../procedure/index.ts";
 import { figuresRemembered } from "../task/figure/figure.ts";
 import { type Whose } from "../task/machine/lines.ts";
 import { slot } from "../task/lines.ts";
@@ -44,9 +44,17 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
     }
     return [];
   });
+  // Loose pieces that a figure of the machine counts and nobody had on file.
+  const pieces = piecesOf(bench.procedure).flatMap(({ id, name, count }): Remembered[] => {
+    const counted = latest(state, slot.count(id, "apart").key, "pieces_counted")?.count ?? 0;
+    if (typeof count === "number" || state.onFile.counts[id] !== undefined || counted === 0) return [];
+    const label = known.get(count.spec)?.label ?? name;
+    return [{ key: count.spec, label, whose: "model", what: { kind: "count", count: counted } }];
+  });
   const cards = [...state.cards.values()].map(({ body: { figure: key, label, whose, card } }): Remembered => ({
     ...{ key, label, whose },
     what: { kind: "fastener", card },
   }));
-  return [...worked, ...said, ...cards];
+  const keys = new Set(said.map(({ key }) => key));
+  return [...worked, ...said, ...pieces.filter(({ key }) => !keys.has(key)), ...cards];
 }

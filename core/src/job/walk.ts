@@ -203,16 +203,11 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   type Anchored = { before?: string | undefined; after?: string | undefined };
   const placeOf = (stage: string, { before = "", after = "" }: Anchored): string => `${stage} ${before} ${after}`;
   // Each looked up by where it stands: a long procedure has a hundred places.
-  const stepsByPlace = grouped(
-    procedure.steps.filter((step) => steps.includes(step) || asksOf(whenOf(step)).length > 0),
-    (step) => ("stage" in step ? placeOf(step.stage, step as Anchored) : ""),
+  const stepsByPlace = grouped(procedure.steps, (step) =>
+    "stage" in step ? placeOf(step.stage, step as Anchored) : "",
   );
   const pointsByPlace = grouped(
-    procedure.points.filter(
-      (point) =>
-        points.includes(point) ||
-        (working.has(entryHolding(procedure, point.on)?.id ?? "") && asksOf(point.when).length > 0),
-    ),
+    procedure.points.filter((point) => working.has(entryHolding(procedure, point.on)?.id ?? "")),
     (point) => placeOf(point.stage, point),
   );
   // What works a figure out, turns something or cannot be undone comes after what is read at the same place.

@@ -15,6 +15,7 @@ import {
   worksStanding,
 } from "./index.ts";
 import { workOfTask } from "./works.ts";
+import { workOfRow } from "./worksOf.ts";
 
 // Every figure here is invented.
 const SPECS = [
@@ -94,6 +95,11 @@ test("a work is dropped with its reason while nothing of it is off; its rows fal
   expect(job.offer({ type: "work_dropped", work: "w3", reason: "x" })).toMatchObject({
     error: { message: "That work is not part of this job." },
   });
+  const group = job.shop.procedure.spine.find(
+    ({ id, kind }) => kind === "fasteners" && workOfRow(job.shop, id)?.id === "w2",
+  );
+  const undone = () => job.offer({ type: "pull_undone", entry: group?.id ?? "", place: 1, how: "renewed" });
+  expect(undone()).toMatchObject({ error: { message: expect.stringMatching(/was not pulled too far/) as string } });
   job.keep({ type: "work_dropped", work: "w2", reason: "owner wants it later" });
   expect(openPoints(job.shop, job.state).length).toBeLessThan(before);
   expect(worksStanding(job.shop, job.state)[1]).toMatchObject({ stage: "dropped" });
@@ -101,6 +107,8 @@ test("a work is dropped with its reason while nothing of it is off; its rows fal
     error: { message: expect.stringMatching(/the only work of this job/) as string },
   });
   expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({ ok: false });
+  // A pull of it that went too far is not undone any more either.
+  expect(undone()).toMatchObject({ error: { message: expect.stringMatching(/dropped: owner wants/) as string } });
 });
 
 test("parts of it off: they go back in before it is dropped", () => {

@@ -12,6 +12,7 @@ export {
   trailOf,
   turnOf,
 } from "./adjust/rounds.ts";
+export { countByEnter } from "./count/count.ts";
 export {
   inTray,
   onRing,

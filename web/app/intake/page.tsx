@@ -40,7 +40,7 @@ export default async function IntakePage() {
           outcomes={await outcomesOf(db)}
           machines={machines}
           more={more}
-          books={books.map(({ id, maker, model, builds }) => ({ id, maker, model, builds }))}
+          books={books.map(({ id, maker, model, builds, kind }) => ({ id, maker, model, builds, kind }))}
           kinds={await machineKindsOf(db, null)}
           procedures={procedures.map(({ procedure: { id, title, build, symptoms, positions = [] } }) => ({
             ...{ id, title, build, symptoms },

@@ -25,7 +25,7 @@ export default async function ShopPage() {
         <section aria-label="The shop">
           <h2 className="mb-3 border-b-2 border-ink pb-1 text-2xl font-semibold">The shop</h2>
           {says ? (
-            <ShopForm said={{ ...labour, ...shop }} />
+            <ShopForm said={{ ...labour, ...(shop && { ...shop, shopName: shop.name }) }} />
           ) : (
             <p className="text-lg">
               {shop?.name ? `${shop.name}: ` : ""}

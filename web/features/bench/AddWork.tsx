@@ -7,7 +7,7 @@ import { v4 as newId } from "uuid";
 import { z } from "zod";
 import { saidOf, send } from "@/client/send";
 import { useSending } from "@/client/useSending";
-import { Options, placesAs } from "@/ui/Options";
+import { Options, wordsAs } from "@/ui/Options";
 
 const offeredSchema = z.object({
   offered: z.array(z.object({ procedure: z.string(), title: z.string(), positions: z.array(z.string()) })),
@@ -70,7 +70,7 @@ export function AddWork({
         <label className="flex flex-col gap-1 font-semibold">
           Where on the machine
           <select {...register("position")} className="field" required>
-            <Options asks="choose …" of={placesAs(places)} />
+            <Options asks="choose …" of={wordsAs(places)} />
           </select>
         </label>
       )}

@@ -7,7 +7,8 @@ import { type UseFormRegister, useWatch } from "react-hook-form";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
-import { Options, placesAs } from "@/ui/Options";
+import { Choice } from "@/ui/Choice";
+import { Options, wordsAs } from "@/ui/Options";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 
@@ -16,6 +17,7 @@ const machineSchema = z.object({
   label: z.string(),
   owner: z.string(),
   builds: z.array(z.string()),
+  kind: z.string().nullable(),
   book: z.string().nullable(),
   meterUnit: z.string(),
   lastMeter: z.number().nullable(),
@@ -24,9 +26,13 @@ const machineSchema = z.object({
 });
 export type IntakeMachine = z.infer<typeof machineSchema>;
 const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
-export type IntakeBook = { id: string; maker: string; model: string; builds: string[] };
+export type IntakeBook = { id: string; maker: string; model: string; builds: string[]; kind: string | null };
 export type IntakeKind = { id: string; name: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
+
+/** What a model has, where somebody said so; of one that began here only what it is. */
+const hasWords = ({ kind, builds }: { kind: string | null; builds: string[] }): string =>
+  kind === null ? `has: ${builds.join(", ")}` : `${kind}; what it has is said as the work comes to it`;
 
 const UNITS: [string, string][] = [
   ["h", "hours"],
@@ -230,7 +236,7 @@ export function IntakeForm({
         {known ? (
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
-            <span className="block text-soft">has: {known.builds.join(", ")}</span>
+            <span className="block text-soft">{hasWords(known)}</span>
             <Link href={`/machines/${known.id}`} className="inline-flex min-h-[44px] items-center underline">
               figures of this machine, and what is to be looked at again
             </Link>
@@ -298,7 +304,7 @@ export function IntakeForm({
           <label key={chosen.id} className="flex flex-col gap-1 font-semibold">
             Where on the machine
             <select {...register("position")} className="field" required>
-              <Options asks="choose …" of={placesAs(chosen.positions)} />
+              <Options asks="choose …" of={wordsAs(chosen.positions)} />
             </select>
           </label>
         )}
@@ -320,7 +326,7 @@ export function IntakeForm({
                       setFurther(further.map((it) => (it.id === one.id ? { ...it, position: target.value } : it)))
                     }
                   >
-                    <Options asks="where …" of={placesAs(one.positions)} />
+                    <Options asks="where …" of={wordsAs(one.positions)} />
                   </select>
                 )}
                 <button
@@ -339,19 +345,15 @@ export function IntakeForm({
             <legend className="font-semibold">Symptom</legend>
             <div className="mt-1 grid grid-cols-2 gap-2">
               {(chosen?.symptoms ?? []).map((symptom) => (
-                <label
+                <Choice
                   key={`${chosen?.id ?? ""} ${symptom}`}
-                  className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band"
+                  type="radio"
+                  {...register("symptom")}
+                  value={symptom}
+                  required
                 >
-                  <input
-                    type="radio"
-                    {...register("symptom")}
-                    value={symptom}
-                    required
-                    className="size-5 accent-petrol"
-                  />
                   {symptom}
-                </label>
+                </Choice>
               ))}
             </div>
           </fieldset>
@@ -388,19 +390,16 @@ function Sayable({
         {sayable
           .filter((one) => one.kind === kind)
           .map(({ key, word }) => (
-            <label key={key} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
-              <input
-                type="checkbox"
-                name="said"
-                value={key}
-                checked={said.includes(key)}
-                onChange={({ target }) =>
-                  onSaid(target.checked ? [...said, key] : said.filter((other) => other !== key))
-                }
-                className="size-5 accent-petrol"
-              />
+            <Choice
+              key={key}
+              type="checkbox"
+              name="said"
+              value={key}
+              checked={said.includes(key)}
+              onChange={({ target }) => onSaid(target.checked ? [...said, key] : said.filter((other) => other !== key))}
+            >
               {word}
-            </label>
+            </Choice>
           ))}
       </div>
     </fieldset>
@@ -506,17 +505,16 @@ function NewMachine({
       {known ? (
         <p className="col-span-2 border-l-4 border-petrol pl-3">
           This model has a book here.
-          <span className="block text-soft">has: {known.builds.join(", ")}</span>
+          <span className="block text-soft">{hasWords(known)}</span>
         </p>
       ) : (
         <fieldset className="col-span-2">
           <legend className="font-semibold">What it is</legend>
           <div className="mt-1 grid grid-cols-2 gap-2">
             {kinds.map(({ id, name }) => (
-              <label key={id} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
-                <input type="radio" {...register("kind")} value={id} required className="size-5 accent-petrol" />
+              <Choice key={id} type="radio" {...register("kind")} value={id} required>
                 {name}
-              </label>
+              </Choice>
             ))}
           </div>
           <p className="mt-1 text-[15px] text-soft">

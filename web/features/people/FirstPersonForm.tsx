@@ -4,10 +4,12 @@ import { send } from "@/client/send";
 import { signedInAnew } from "@/client/signOut";
 import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
-import { ShopFields } from "@/ui/ShopFields";
+import { FormEnd } from "@/ui/FormEnd";
+import { Credentials } from "./Credentials.tsx";
+import { ShopFields, type ShopTyped } from "@/ui/ShopFields";
 import { shopStart } from "@/ui/shopStart";
 
-type Fields = { name: string; password: string; shop: string; currency: string; zone: string; units: string };
+type Fields = { name: string; password: string } & ShopTyped;
 
 /** The first person of a new shop, and what the shop says of itself; each with a default that may stay. */
 export function FirstPersonForm({ code }: { code: string }) {
@@ -15,10 +17,10 @@ export function FirstPersonForm({ code }: { code: string }) {
   const ready = useReady();
   const { register, message, busy, onSubmit } = useSending<Fields>({
     start: shopStart(),
-    send: ({ name, password, shop, currency, zone, units }) =>
+    send: ({ name, password, shopName, currency, zone, units }) =>
       send("POST", "/api/first-administrator", {
         ...{ name, password, code },
-        shop: { name: shop, currency, zone, units },
+        shop: { name: shopName, currency, zone, units },
       }),
     kept: () => {
       signedInAnew();
@@ -28,28 +30,9 @@ export function FirstPersonForm({ code }: { code: string }) {
   });
   return (
     <form method="post" className="flex flex-col gap-4" onSubmit={(event) => void onSubmit(event)}>
-      <label className="flex flex-col gap-1 font-semibold">
-        Name
-        <input {...register("name")} className="field text-xl" autoComplete="username" autoFocus required />
-      </label>
-      <label className="flex flex-col gap-1 font-semibold">
-        Password
-        <input
-          {...register("password")}
-          type="password"
-          className="field text-xl"
-          autoComplete="new-password"
-          required
-        />
-        <span className="font-normal text-soft">Ten characters or more.</span>
-      </label>
-      <ShopFields register={register} name="shop" />
-      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
-        {message}
-      </p>
-      <button type="submit" className="key min-h-[56px]! text-xl" data-main="true" disabled={busy || !ready}>
-        Begin
-      </button>
+      <Credentials field={(name) => register(name)} fresh />
+      <ShopFields field={(name) => register(name)} />
+      <FormEnd message={message} words="Begin" busy={busy || !ready} />
     </form>
   );
 }

@@ -4,7 +4,9 @@ import { useRouter } from "next/navigation";
 import { send } from "@/client/send";
 import { useReady } from "@/client/useReady";
 import { useSending } from "@/client/useSending";
+import { Choice } from "@/ui/Choice";
 import { DialogKey } from "@/ui/DialogKey";
+import { FormEnd } from "@/ui/FormEnd";
 import { ShortForm } from "@/ui/ShortForm";
 
 export type Person = { id: string; name: string; roles: string[]; hasPin: boolean; left: boolean };
@@ -149,23 +151,12 @@ function RolesForm({
       <fieldset className="grid gap-2">
         <legend className="font-semibold">What they do here</legend>
         {ROLES.map(([role, means]) => (
-          <label key={role} className="key justify-start! font-normal! has-checked:border-[3px] has-checked:bg-band">
-            <input type="checkbox" {...register("roles")} value={role} className="size-5 accent-petrol" />
+          <Choice key={role} type="checkbox" {...register("roles")} value={role}>
             <strong>{role}</strong> {means}
-          </label>
+          </Choice>
         ))}
       </fieldset>
-      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
-        {message}
-      </p>
-      <button
-        type="submit"
-        className="key min-h-[56px]! self-start px-6! text-xl"
-        data-main="true"
-        disabled={busy || !ready}
-      >
-        Keep it
-      </button>
+      <FormEnd message={message} words="Keep it" busy={busy || !ready} />
     </form>
   );
 }

@@ -1,4 +1,5 @@
-import type { Gauge, Wrench } from "@averin/core";
+import { type Gauge, isOverdue, type Wrench } from "@averin/core";
+import type { ReactNode } from "react";
 import { GaugeKey, WrenchKey } from "@/ui/ToolKeys";
 
 /** The kinds of gauge that procedures here ask for, each with what it reads. */
@@ -23,16 +24,9 @@ export function ToolsScreen({
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Gauges</h2>
         <ul>
           {gauges.map((gauge) => (
-            <li
-              key={gauge.id}
-              className="grid min-h-[52px] grid-cols-[1fr_1fr_1fr] items-center gap-x-4 border-b border-line"
-            >
-              <strong className="text-lg">{gauge.name}</strong>
-              <span className="tabular-nums">
-                step {gauge.resolution}, ±{gauge.permissibleError} · read in {gauge.unit}
-              </span>
-              <Due day={gauge.calibrationDue} today={today} />
-            </li>
+            <Tool key={gauge.id} tool={gauge} today={today}>
+              step {gauge.resolution}, ±{gauge.permissibleError} · read in {gauge.unit}
+            </Tool>
           ))}
         </ul>
         <div className="flex flex-wrap items-center gap-2 pt-3">
@@ -46,17 +40,10 @@ export function ToolsScreen({
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Torque wrenches</h2>
         <ul>
           {wrenches.map((wrench) => (
-            <li
-              key={wrench.id}
-              className="grid min-h-[52px] grid-cols-[1fr_1fr_1fr] items-center gap-x-4 border-b border-line"
-            >
-              <strong className="text-lg">{wrench.name}</strong>
-              <span className="tabular-nums">
-                {Number(wrench.minNm.toFixed(1))} to {Number(wrench.maxNm.toFixed(1))} N·m
-                {wrench.lengthMm !== null && ` · ${wrench.lengthMm} mm long`}
-              </span>
-              <Due day={wrench.calibrationDue} today={today} />
-            </li>
+            <Tool key={wrench.id} tool={wrench} today={today}>
+              {Number(wrench.minNm.toFixed(1))} to {Number(wrench.maxNm.toFixed(1))} N·m
+              {wrench.lengthMm !== null && ` · ${wrench.lengthMm} mm long`}
+            </Tool>
           ))}
         </ul>
         <div className="pt-3">
@@ -67,11 +54,18 @@ export function ToolsScreen({
   );
 }
 
-function Due({ day, today }: { day: string | null; today: string }) {
-  if (day === null) return <span className="text-right text-soft">no calibration said</span>;
-  return day < today ? (
-    <strong className="text-right text-past">calibration overdue since {day}</strong>
-  ) : (
-    <span className="text-right text-soft">calibration due {day}</span>
+/** One gauge or wrench: what it is called, what it does, and by when it is to be calibrated. */
+function Tool({ tool, today, children }: { tool: Gauge | Wrench; today: string; children: ReactNode }) {
+  const due = tool.calibrationDue;
+  return (
+    <li className="grid min-h-[52px] grid-cols-[1fr_1fr_1fr] items-center gap-x-4 border-b border-line">
+      <strong className="text-lg">{tool.name}</strong>
+      <span className="tabular-nums">{children}</span>
+      {due !== null && isOverdue(due, today) ? (
+        <strong className="text-right text-past">calibration overdue since {due}</strong>
+      ) : (
+        <span className="text-right text-soft">{due === null ? "no calibration said" : `calibration due ${due}`}</span>
+      )}
+    </li>
   );
 }

@@ -3,6 +3,7 @@ import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type At, type Database, fromJson } from "../database.ts";
 import { notFound } from "../refused.ts";
+import { foundBy } from "../words.ts";
 import { knownFigures } from "../procedures/read.ts";
 
 async function bookSpecs(db: Database, bookId: string | null, transaction: At): Promise<Spec[]> {
@@ -58,17 +59,15 @@ const MOST_BOOKS = 200;
 
 /** The books whose maker and model have every typed word in them, with how much each holds and how far it is checked. */
 export async function bookLines(db: Database, search: string): Promise<{ books: BookLine[]; more: boolean }> {
-  const typed = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6);
-  const found = typed.map((_, i) => `AND LOWER(CONCAT_WS(' ', b.maker, b.model)) LIKE :word${i}`).join(" ");
-  const words = Object.fromEntries(typed.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, "\\$&")}%`]));
+  const { where, replacements } = foundBy("CONCAT_WS(' ', b.maker, b.model)", search);
   const rows = await db.sequelize.query<BookLine & { builds: unknown }>(
     `SELECT b.id, b.maker, b.model, b.builds, COUNT(s.specKey) AS figures,
       CAST(COALESCE(SUM(JSON_VALUE(s.body, '$.source.grade') = 'guess'), 0) AS INTEGER) AS guesses,
       CAST(COALESCE(SUM(s.specKey IS NOT NULL AND JSON_VALUE(s.body, '$.source.checkedBy') IS NULL), 0) AS INTEGER) AS unchecked,
       (SELECT COUNT(*) FROM machines m WHERE m.bookId = b.id) AS machines
-      FROM spec_books b LEFT JOIN specs s ON s.bookId = b.id WHERE TRUE ${found}
+      FROM spec_books b LEFT JOIN specs s ON s.bookId = b.id ${where === "" ? "" : `WHERE ${where}`}
       GROUP BY b.id ORDER BY b.maker, b.model LIMIT ${MOST_BOOKS + 1}`,
-    { type: QueryTypes.SELECT, replacements: words },
+    { type: QueryTypes.SELECT, replacements },
   );
   const books = rows
     .slice(0, MOST_BOOKS)

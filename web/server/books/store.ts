@@ -3,6 +3,7 @@ import {
   FIGURE_FORMAT,
   figureEntered,
   type FigureTyped,
+  readFigure,
   type Remembered,
   SOURCE_GRADES,
   type Source,
@@ -13,7 +14,8 @@ import {
   type Whose,
 } from "@averin/core";
 import { randomUUID } from "node:crypto";
-import type { BookRow, Database, MachineRow, Tx } from "../database.ts";
+import type { Model } from "sequelize";
+import type { BookRow, Database, MachineRow, SpecRow, Tx } from "../database.ts";
 import type { MachineKind } from "../machines/kinds.ts";
 import { knownFigures } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
@@ -28,11 +30,13 @@ async function keepOfMachine(db: Database, machineId: string, spec: Spec, by: Ac
   );
 }
 
+const specIn = (row: Model<SpecRow>): Spec => readFigure(row.get("body"), row.get("format") as number);
+
 /** The figure that a book has under a key, under a lock, or null. */
 async function inBook(db: Database, bookId: string, key: string, transaction: Tx): Promise<Spec | null> {
   const where = { bookId, specKey: key };
   const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
-  return row ? (row.get("body") as Spec) : null;
+  return row ? specIn(row) : null;
 }
 
 const keepOfModel = (db: Database, bookId: string, spec: Spec, by: Actor, transaction: Tx) =>
@@ -99,7 +103,7 @@ export async function enterInBook(
     const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
     if (row) {
       const before = row.get({ plain: true });
-      const known = before.body as Spec;
+      const known = specIn(row);
       if (reason === "") {
         const poorer = worth(spec.value) > worth(known) ? " Yours is of a poorer source." : "";
         const message = `On file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Yours: ${specWords(spec.value, figures)}${apartWords(known, spec.value)}.${poorer} Say why yours takes its place.`;
@@ -156,8 +160,9 @@ export async function checkInBook(db: Database, bookId: string, key: string, by:
       const message = `${by.name} entered it: another person looks it up and checks it.`;
       throw new Refused(409, { code: "conflict", path: "$", message });
     }
-    const spec = row.get("body") as Spec;
-    await row.update({ body: { ...spec, source: { ...spec.source, checkedBy: by.name } } }, { transaction });
+    const spec = specIn(row);
+    const body = { ...spec, source: { ...spec.source, checkedBy: by.name } };
+    await row.update({ format: FIGURE_FORMAT, body }, { transaction });
   });
 }
 
@@ -171,7 +176,7 @@ export async function copyBook(db: Database, bookId: string, from: string, by: A
     const more = rows.filter((row) => !own.has(row.get("specKey")));
     const called = `${String(sister.get("maker"))} ${String(sister.get("model"))}`;
     for (const row of more) {
-      const spec = row.get("body") as Spec;
+      const spec = specIn(row);
       const source = { ...spec.source, checkedBy: null, book: `carried over from ${called}: ${spec.source.book}` };
       await keepOfModel(db, bookId, { ...spec, source }, by, transaction);
     }
@@ -194,6 +199,7 @@ export async function addBook(
     build,
     builds: kind.builds,
     title: `${maker} ${model}`,
+    kind: kind.name,
     weaknesses: [],
   };
   await db.books.create(book, { transaction });
@@ -221,7 +227,8 @@ export async function rememberFigures(
       where: { machineId: job.machineId, specKey: key },
       order: [["enteredAt", "DESC"]] as [[string, string]],
     };
-    const own = (await db.machineFigures.findOne({ ...last, transaction }))?.get("body") as Spec | undefined;
+    const row = (await db.machineFigures.findOne({ ...last, transaction }))?.get({ plain: true });
+    const own = row ? readFigure(row.body, row.format) : null;
     // A job that was reopened and ended again leaves nothing twice.
     const governs = own ?? known;
     if (governs && specWords(governs) === specWords(spec)) continue;

@@ -5,7 +5,7 @@ import { machinesOf, rechecksOpen } from "./read.ts";
 /** Machines as the counter chooses among them, each with what is known to go wrong and what is to be looked at again. */
 export async function machinesAtCounter(db: Database, search: string) {
   const { machines, more } = await machinesOf(db, search);
-  const weaknesses = new Map((await booksOf(db)).map((book) => [book.id, book.weaknesses]));
+  const books = new Map((await booksOf(db)).map((book) => [book.id, book]));
   const ids = machines.map(({ id }) => id);
   const rechecks = await rechecksOpen(db, ids);
   return {
@@ -13,12 +13,13 @@ export async function machinesAtCounter(db: Database, search: string) {
     machines: machines.map((m) => ({
       id: m.id,
       label: `${m.mark} · ${m.maker} ${m.model}${m.year ? ` ${m.year}` : ""}`,
-      owner: m.ownerName,
+      owner: m.ownerName || "owner not known",
       builds: m.builds,
       book: m.bookId,
       meterUnit: m.meterUnit,
       lastMeter: m.lastMeter,
-      weaknesses: weaknesses.get(m.bookId ?? "") ?? [],
+      kind: books.get(m.bookId ?? "")?.kind ?? null,
+      weaknesses: books.get(m.bookId ?? "")?.weaknesses ?? [],
       rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),
     })),
   };

@@ -2,6 +2,7 @@ import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type Database, fromJson, type MachineRow, type RecheckRow } from "../database.ts";
 import { notFound } from "../refused.ts";
+import { foundBy } from "../words.ts";
 
 export async function machineById(db: Database, id: string): Promise<MachineRow> {
   const row = await db.machines.findByPk(id);
@@ -23,17 +24,15 @@ export const lastMeterOf = (machine: string): string =>
  * at most so many; and whether there are more.
  */
 export async function machinesOf(db: Database, search = ""): Promise<{ machines: KnownMachine[]; more: boolean }> {
-  const typed = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6);
-  const found = typed.map((_, i) => `LOWER(CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)) LIKE :word${i}`);
-  const words = Object.fromEntries(typed.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, "\\$&")}%`]));
+  const { where, replacements } = foundBy("CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)", search);
   // First which, by index alone where nothing is searched; then what belongs to those few.
   const order = "ORDER BY m.maker, m.model, m.mark";
-  const owner = found.length > 0 ? `JOIN owners o ON o.id = m.ownerId WHERE ${found.join(" AND ")}` : "";
+  const owner = where === "" ? "" : `JOIN owners o ON o.id = m.ownerId WHERE ${where}`;
   const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
     `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
       FROM (SELECT m.* FROM machines m ${owner} ${order} LIMIT ${MOST_MACHINES + 1}) AS m
       JOIN owners o ON o.id = m.ownerId ${order}`,
-    { type: QueryTypes.SELECT, replacements: words },
+    { type: QueryTypes.SELECT, replacements },
   );
   const machines = rows
     .slice(0, MOST_MACHINES)

@@ -50,14 +50,6 @@ export async function knows(db: Database, browser: string | null, people: readon
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
 
-/** Everybody who may take over at a bench, for the list on it. */
-export async function colleaguesOf(db: Database): Promise<Colleague[]> {
-  const rows = (await db.people.findAll({ where: { leftAt: null }, order: ["name"] })).map((row) =>
-    row.get({ plain: true }),
-  );
-  return rows.map(({ id, name: called, roles, pinHash }) => ({ id, name: called, roles, hasPin: pinHash !== null }));
-}
-
 /** Everybody of this shop, those who left behind the others. */
 export async function everybody(db: Database): Promise<(Colleague & { left: boolean })[]> {
   const rows = (await db.people.findAll({ order: ["name"] })).map((row) => row.get({ plain: true }));
@@ -67,6 +59,10 @@ export async function everybody(db: Database): Promise<(Colleague & { left: bool
     }))
     .sort((a, b) => Number(a.left) - Number(b.left));
 }
+
+/** Everybody who may take over at a bench, for the list on it. */
+export const colleaguesOf = async (db: Database): Promise<Colleague[]> =>
+  (await everybody(db)).filter(({ left }) => !left);
 
 /** Who a session token belongs to, or null. */
 export async function actorOf(db: Database, token: string): Promise<Actor | null> {

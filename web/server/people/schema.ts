@@ -6,12 +6,14 @@ export const ROLES = ["technician", "lead", "counter", "administrator"] as const
 const name = z.string().trim().min(2).max(80);
 
 const password = z.string().min(1).max(200);
+/** One that is chosen here. */
+const fresh = z.string().min(10, "ten characters or more").max(200);
 
 export const credentialsSchema = z.strictObject({ name: z.string().trim().min(1).max(80), password });
 
 export const newPersonSchema = z.strictObject({
   name,
-  password: z.string().min(10, "ten characters or more").max(200),
+  password: fresh,
   /** What the shop says of itself; it can be said later too. */
   shop: shopSchema.optional(),
   /** What `./averin up` printed: whoever started the shop makes its first person, and nobody else. */
@@ -22,12 +24,12 @@ const roles = z.array(z.enum(ROLES)).min(1, "say what they do here").max(ROLES.l
 
 export const personSchema = z.strictObject({
   name,
-  password: z.string().min(10, "ten characters or more").max(200),
+  password: fresh,
   roles,
 });
 export const rolesSchema = z.strictObject({ roles });
 export const freshPasswordSchema = z.strictObject({
-  password: z.string().min(10, "ten characters or more").max(200),
+  password: fresh,
 });
 export const ownPasswordSchema = z.strictObject({ old: z.string().min(1).max(200), ...freshPasswordSchema.shape });
 

@@ -18,7 +18,7 @@ export const shopSchema = z.strictObject({
     .trim()
     .toUpperCase()
     .regex(/^[A-Z]{3}$/, "three letters, such as EUR"),
-  zone: z.string().trim().refine(isZone, "a time zone such as Europe/Oslo"),
+  zone: z.string().trim().refine(isZone, "a time zone from the list, such as UTC"),
   units: z.enum(["metric", "inch"]),
 });
 export type Shop = z.infer<typeof shopSchema>;

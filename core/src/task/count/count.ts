@@ -1,6 +1,7 @@
 import type { Answer } from "../../calculator/index.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
-import { countOf, latest } from "../../job/fold.ts";
+import type { Bench } from "../../job/bench.ts";
+import { countOf, type JobState, latest } from "../../job/fold.ts";
 import type { Sketch } from "../../job/task.ts";
 import { type DoStep, pieceOf } from "../../procedure/index.ts";
 import { no, refused, wholeNumber, yes } from "../answers.ts";
@@ -12,17 +13,32 @@ import { trayOf, unaccounted } from "./tray.ts";
 function acceptCount({ bench, state }: Hand, draft: DraftOf<"pieces_counted">): Answer<Body> {
   const piece = pieceOf(bench.procedure, draft.piece);
   if (!piece) return no("unsupported", "piece", `"${draft.piece}" is not counted in this job.`);
-  const expected = countOf(state, piece.id);
+  // Where nobody had on file how many there are, as many as came out are right.
+  const known = draft.way === "together" ? state.counts[piece.id] : state.onFile.counts[piece.id];
+  const expected = known ?? draft.count;
   if (draft.count > expected * 10)
     return no("range", "count", `There are ${expected}; ${draft.count} cannot be right.`);
   return yes({ ...draft, expected });
 }
-function countPieces(line: string, { state }: Line, aim: SlotOf<"count">): LineAnswer {
-  // Taken away or put back: as many as there were before; on the way apart as many as there should be.
+/**
+ * How many Enter alone says: put back or taken away as many as came out or were put on; put on for the work, as many as
+ * the step says; on the way apart as many as are on file of this machine. Else null: nobody has counted them.
+ */
+export function countByEnter({ procedure }: Bench, state: JobState, aim: SlotOf<"count">): number | null {
   const before = latest(state, slot.count(aim.piece, "apart").key, "pieces_counted")?.count;
-  const expected = aim.way === "together" ? (before ?? countOf(state, aim.piece)) : countOf(state, aim.piece);
-  const count = line === "" ? expected : wholeNumber(line);
-  if (count === null) return refused(`Count them: Enter for ${expected}, or the number there is.`);
+  if (aim.way === "together" && before !== undefined) return before;
+  const piece = pieceOf(procedure, aim.piece);
+  const onFile = typeof piece?.count !== "number" && state.counts[aim.piece] !== undefined;
+  return piece?.temporary === true || onFile ? countOf(state, aim.piece) : null;
+}
+function countPieces(line: string, { bench, state }: Line, aim: SlotOf<"count">): LineAnswer {
+  const byEnter = countByEnter(bench, state, aim);
+  const count = line === "" ? byEnter : wholeNumber(line);
+  if (count === null) {
+    const enter =
+      byEnter === null ? "type how many there are; 0 is an answer too" : `Enter for ${byEnter}, or the number there is`;
+    return refused(`Count them: ${enter}.`);
+  }
   return { kind: "drafts", drafts: [{ type: "pieces_counted", piece: aim.piece, way: aim.way, count }] };
 }
 /** What came out and did not go back in, or never came out. */
@@ -64,8 +80,15 @@ export const count: Kind<"count", "pieces_counted", "count"> = {
         return `${piece.name.toLowerCase()}, how many ${there ? "out" : piece.temporary ? "put on" : "in"}`;
       },
       drafted: countPieces,
-      hinted: () => ({ hint: "Enter: all of them; or how many" }),
-      rehearsed: () => "",
+      hinted: (bench, state, s) => {
+        const byEnter = countByEnter(bench, state, s);
+        return { hint: byEnter === null ? "how many there are" : `Enter: ${byEnter}; or how many` };
+      },
+      rehearsed: ({ bench, state, numbers }, s) => {
+        if (countByEnter(bench, state, s) !== null) return "";
+        const count = pieceOf(bench.procedure, s.piece)?.count ?? 1;
+        return String(typeof count === "number" ? count : (numbers[count.spec] ?? 1));
+      },
       shapes: false,
       hard: () => true,
       notPassed: () => "Count it: 0 is an answer too. What lies inside breaks things.",

@@ -156,7 +156,7 @@ function pull(line: string, { bench, wrench }: Line, aim: SlotOf<"pull">): LineA
   if (looksLikeCard(line)) return sayCard(line, entry.id);
   const spec = torqueSpecFor(bench, entry);
   if (!spec) return refused(NO_TORQUE);
-  if (wrench === null) return refused(`No wrench here covers ${spec.targetNm} N·m: use a bigger or finer one.`);
+  if (wrench === null) return refused(wrenchFor(bench, entry).sentence);
   const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
   const text = line === "" ? String(Number(bandOf(spec, percent).aimNm.toFixed(3))) : line;
   return {
@@ -267,7 +267,13 @@ export const fasteners: Kind<
     out: {
       named: placeName,
       drafted: takeOut,
-      hinted: () => ({ hint: "Enter: as the book says; or 25, or 25 washer; M6x25 h8 says what they are" }),
+      hinted: (bench, state, s) => {
+        const entry = groupOf(bench, s.entry);
+        const inBook = entry && placesOf(bench, entry, countOf(state, entry.id))[s.place - 1]?.lengthMm != null;
+        return {
+          hint: `Enter: ${inBook ? "as the book says" : "it is out"}; or 25, or 25 washer; M6x25 h8 says what they are`,
+        };
+      },
       rehearsed: () => "",
       shapes: false,
     },

@@ -46,8 +46,7 @@ export function wrenchFor(bench: Bench, entry: FastenerEntry): WrenchChoice {
   if (!answer.ok) throw new Error(`wrenches on file: ${answer.error.message}`);
   const best = bench.wrenches.find((w) => w.id === answer.value.best) ?? null;
   if (best === null) {
-    const needs = `This needs ${spec.targetNm} N·m; no wrench in the shop covers it.`;
-    return { best: null, able: [], sentence: `${needs} Use a bigger or finer wrench, or a multiplier.` };
+    return { best: null, able: [], sentence: gapWords(bench.wrenches, Number(spec.targetNm.toFixed(1))) };
   }
   const early = atLeast(first, best.minNm) ? "" : ` Passes below ${best.minNm} N·m go by feel, snug only.`;
   return {
@@ -55,6 +54,16 @@ export function wrenchFor(bench: Bench, entry: FastenerEntry): WrenchChoice {
     able: answer.value.able,
     sentence: `${best.name} covers ${best.minNm} to ${best.maxNm} N·m; set ${spec.targetNm} for the last pass.${early}`,
   };
+}
+
+/** What no wrench reaches, and how far the nearest falls short. */
+function gapWords(wrenches: readonly Wrench[], needs: number): string {
+  const away = ({ minNm, maxNm }: Wrench): number => (needs > maxNm ? needs - maxNm : minNm - needs);
+  const [nearest] = [...wrenches].sort((a, b) => away(a) - away(b));
+  if (!nearest) return `This needs ${needs} N·m, and no wrench is on file.`;
+  const which = needs > nearest.maxNm ? "more" : "less";
+  const far = `${Number(away(nearest).toFixed(1))} ${which} than ${nearest.name} reaches`;
+  return `No wrench here covers ${needs} N·m: ${far}. Use a ${which === "more" ? "bigger" : "finer"} one, or a multiplier.`;
 }
 
 export type PullState = {

@@ -2,6 +2,8 @@ import { TestJob } from "../../../testing.ts";
 import { bench as clutch, technician } from "../../../testingBench.ts";
 import { shop, torque, word } from "../../../testingShop.ts";
 import { type Bench, fold, rememberedFigures, walk } from "../../job/index.ts";
+import { countByEnter } from "../count/count.ts";
+import { slot } from "../lines.ts";
 
 // Counts and words are what somebody sees on an invented machine.
 
@@ -57,6 +59,24 @@ describe("how many there are, where nobody had it on file", () => {
     const draft = { type: "number_counted", figure: "cover-bolt-count", count: 5, whose: "model" } as const;
     expect(job.offer(draft)).toMatchObject({ ok: false, error: { code: "conflict", path: "figure" } });
     expect(job.offer({ ...draft, figure: "moons" })).toMatchObject({ ok: false, error: { code: "unsupported" } });
+  });
+});
+
+describe("small parts that come out", () => {
+  test("are counted: Enter alone says of none how many there are, unless the machine has it on file", () => {
+    const job = unseen(clutch, fixed).until("off:cover", {
+      "start:soak": ["film"],
+      "off:cover-bolts": ["4", "25 25 25 25"],
+    });
+    job.type("");
+    expect(job.type("")).toBe("Count them: type how many there are; 0 is an answer too.");
+    // What usually is there is compared with, not said.
+    expect(job.type("1")).toMatch(/^cover dowels, how many out: 1, should be 2$/);
+    const kase = shop("belt-case", []);
+    const known = new TestJob(kase, technician, { "cover-screw": 3 });
+    expect(countByEnter(kase, known.state, slot.count("cover-screw", "apart"))).toBe(3);
+    const unknown = unseen(kase, { "case-cover": 1 });
+    expect(countByEnter(kase, unknown.state, slot.count("cover-screw", "apart"))).toBeNull();
   });
 });
 

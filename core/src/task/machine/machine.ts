@@ -1,14 +1,13 @@
 import type { Answer } from "../../calculator/index.ts";
 import type { Bench } from "../../job/bench.ts";
-import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
-import { type JobState, latest } from "../../job/fold.ts";
+import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import { believable, type KnownFigure } from "../../figures/index.ts";
 import { fastenerCard } from "../../fastener/index.ts";
 import { countsNeeded, entryOf, figuresKnown, machineFacts } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
-import { slot, type SlotOf } from "../lines.ts";
+import type { SlotOf } from "../lines.ts";
 import { partsCounted } from "./asked.ts";
 import { whoseOf } from "./whose.ts";
 
@@ -122,7 +121,3 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
   tasks: {},
   open: () => [],
 };
-
-/** The last that was said of a figure in this job, where nothing was on file. */
-export const saidHere = (state: JobState, figure: string): BodyOf<"word_said" | "number_counted"> | null =>
-  latest(state, slot.word(figure).key, "word_said") ?? latest(state, slot.many(figure).key, "number_counted");

@@ -19,6 +19,7 @@ import { LimitRule } from "@/instruments/LimitRule";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { toneOf } from "@/instruments/VerdictMark";
 import { listHeight } from "../listHeight.ts";
+import { Overdue } from "../Overdue.tsx";
 import type { PanelProps } from "../panel.ts";
 
 /** Measure, turn, measure again: the range to come into, every round so far, and what to turn next. */
@@ -58,6 +59,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
           {aim && ` · ${aimWords(aim)} ${step.unit}: ${aim.from.toLowerCase()}`}
           {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
         </p>
+        <Overdue tool={gauge} />
       </div>
       {turning && (
         <p className="border-2 border-petrol p-3 text-xl">

@@ -6,7 +6,6 @@ import {
   countOf,
   entryOf,
   fastenerAdapter,
-  isOverdue,
   quantityConvert,
   TOO_FAR_WAYS,
   fastenerCastle,
@@ -24,6 +23,7 @@ import { BoltRing, isBehind } from "@/instruments/BoltRing";
 import { CastleNut } from "@/instruments/Turning";
 import { FigureKey } from "@/ui/FigureKey";
 import { WrenchKey } from "@/ui/ToolKeys";
+import { Overdue } from "../Overdue.tsx";
 import type { PanelProps } from "../panel.ts";
 
 type Pull = Extract<Slot, { kind: "pull" }>;
@@ -97,14 +97,10 @@ export function TorquePanel({ bench, state, task, waiting, onAim, onTooFar }: Pa
               <WrenchKey />
             </span>
           )}
-          {choice.best?.calibrationDue &&
-            (isOverdue(choice.best.calibrationDue, new Date().toISOString()) ? (
-              <span className="block font-semibold text-past">
-                overdue for calibration since {choice.best.calibrationDue}: a lead answers for what it pulls
-              </span>
-            ) : (
-              <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
-            ))}
+          {choice.best?.calibrationDue && (
+            <span className="block text-[15px] text-soft">calibration due {choice.best.calibrationDue}</span>
+          )}
+          <Overdue tool={choice.best} />
         </p>
         {wrenchMm !== null && (
           <p className="flex flex-wrap items-center gap-2">

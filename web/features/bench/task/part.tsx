@@ -60,8 +60,9 @@ function PlacesPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps
         </ol>
         {going === "out" && (
           <p className="text-[15px] text-soft">
-            Enter: as the book says. Another length, and what lay under it: <span className="figure">40 washer</span>.
-            Several at once: <span className="figure">25 25 40</span>.
+            Enter: {line.places.some(({ bookMm }) => bookMm !== null) ? "as the book says" : "it is out"}. Another
+            length, and what lay under it: <span className="figure">40 washer</span>. Several at once:{" "}
+            <span className="figure">25 25 40</span>.
           </p>
         )}
         <p className="text-[15px]">

@@ -6,7 +6,6 @@ import {
   chainStretch,
   countOf,
   figure,
-  isOverdue,
   isUnjudged,
   isWithheld,
   itemName,
@@ -38,6 +37,7 @@ import { FigureKey } from "@/ui/FigureKey";
 import { GaugeKey } from "@/ui/ToolKeys";
 import { inSight } from "@/instruments/inSight";
 import { CasePanel } from "../CasePanel.tsx";
+import { Overdue } from "../Overdue.tsx";
 import { listHeight } from "../listHeight.ts";
 import type { PanelProps } from "../panel.ts";
 
@@ -92,11 +92,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
             {point.condition}
             {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
           </p>
-          {gauge && isOverdue(gauge.calibrationDue, new Date().toISOString()) && (
-            <p className="font-semibold text-past">
-              {gauge.name} is overdue for calibration since {gauge.calibrationDue}: a lead answers for what it reads.
-            </p>
-          )}
+          <Overdue tool={gauge} />
           {load && (
             <p className="text-lg">
               <strong>

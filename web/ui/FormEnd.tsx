@@ -1,0 +1,40 @@
+import { Dialog } from "radix-ui";
+
+/** The end of a form: what was said of it last, the key that sends it, and in a dialog the one that leaves it. */
+export function FormEnd({
+  message,
+  words,
+  busy,
+  leave = false,
+}: {
+  message: string;
+  /** On the key that sends it. */
+  words: string;
+  busy: boolean;
+  leave?: boolean;
+}) {
+  return (
+    <>
+      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
+        {message}
+      </p>
+      <div className="flex gap-2">
+        <button
+          type="submit"
+          className={`key min-h-[56px]! px-6! text-xl ${leave ? "" : "flex-1"}`}
+          data-main="true"
+          disabled={busy}
+        >
+          {words}
+        </button>
+        {leave && (
+          <Dialog.Close asChild>
+            <button type="button" className="key min-h-[56px]!">
+              Leave it
+            </button>
+          </Dialog.Close>
+        )}
+      </div>
+    </>
+  );
+}
