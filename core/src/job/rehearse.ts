@@ -44,9 +44,24 @@ type Manner = {
   config: Record<string, string>;
   /** Whether nothing of that is on file: it is said, and counted, where the work turns on it. */
   unknown?: boolean;
-  branch: (prefix: Map<string, string>) => void;
+  /** Another walk is to go another way from here on: what both have in common is not walked twice. */
+  branch: (said: Map<string, string>, from: Begun) => void;
+  /** How far this one was walked already by the walk that it branched off from. */
+  from?: Begun;
+  /** Told of each question that is answered as it was told to be. */
+  answered?: (question: string) => void;
   /** Steps from one task to another at which a release was tried already, by whichever walk came first; null: none is. */
   tried: Set<string> | null;
+};
+
+/** A walk as far as it has come. */
+type Begun = {
+  readonly events: readonly JobEvent[];
+  readonly clock: number;
+  readonly lines: number;
+  /** The task it is in, and all that it has met. */
+  readonly at: string;
+  readonly seen: ReadonlySet<string>;
 };
 
 // Figures that a rehearsal works with. They stand for nothing: every reading is in the middle of its limits.
@@ -153,10 +168,13 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
 }
 
 /** The word said at a place where several work differently: as told, or the first, with every other way left to be walked. */
-function wordAt(manner: Manner, key: string, words: readonly string[]): string {
+function wordAt(manner: Manner, key: string, words: readonly string[], here: () => Begun): string {
   const told = manner.said.get(key);
-  if (told !== undefined) return told;
-  for (const word of words.slice(1)) manner.branch(new Map([...manner.said, [key, word]]));
+  if (told !== undefined) {
+    manner.answered?.(key);
+    return told;
+  }
+  for (const word of words.slice(1)) manner.branch(new Map([...manner.said, [key, word]]), here());
   const first = words[0] ?? "";
   manner.said.set(key, first);
   return first;
@@ -235,14 +253,13 @@ const fixedCounts = (procedure: Procedure): Record<string, number> =>
 function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner): Walked {
   const { procedure } = bench;
   const numbers = numbersOf(procedure, counts);
-  let events: readonly JobEvent[] = manner.unknown
-    ? begun(bench, fixedCounts(procedure), {})
-    : begun(bench, counts, manner.config);
+  const first: Begun = {
+    events: manner.unknown ? begun(bench, fixedCounts(procedure), {}) : begun(bench, counts, manner.config),
+    ...{ clock: START, lines: 0, at: "", seen: new Set() },
+  };
+  let { events, clock, lines, at } = manner.from ?? first;
+  const seen = new Set((manner.from ?? first).seen);
   let state = fold(events);
-  let at = "";
-  const seen = new Set<string>();
-  let clock = START;
-  let lines = 0;
   const end = (at: string, message: string): Walked => ({ lines, fault: { at, message }, events, tasks: seen });
   const keep = (draft: Draft, by = TECHNICIAN): string | null => {
     let answer = complete(bench, state, draft, by);
@@ -301,7 +318,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     const waiting = waitingSlots(bench, state, task);
     const aim = waiting[0];
     if (!aim) return end(task.id, "waits for nothing");
-    const one = (key: string, words: readonly string[]): string => wordAt(manner, key, words);
+    const here = (): Begun => ({ events, clock, lines, at, seen: new Set(seen) });
+    const one = (key: string, words: readonly string[]): string => wordAt(manner, key, words, here);
     const made = manner.config;
     const how = { bench, state, reading: READING, renew: manner.renew, one, made, numbers };
     const typed = slotRule(aim).rehearsed(how, aim);
@@ -440,12 +458,13 @@ export function rehearse(procedure: Procedure): Rehearsal {
   };
   const reached = new Set<string>();
   const tried = new Set<string>();
+  const once = new Set<string>();
   let lines = 0;
   let walks = 0;
-  type Told = Pick<Manner, "said" | "renew" | "config"> & { alone: boolean };
+  type Told = Pick<Manner, "said" | "renew" | "config" | "from"> & { alone: string | null };
   const machines = machinesFor(procedure);
   const told = machines.flatMap((config) =>
-    [true, false].map((renew): Told => ({ said: new Map(), renew, config, alone: false })),
+    [true, false].map((renew): Told => ({ said: new Map(), renew, config, alone: null })),
   );
   // Answers that work alike are each said once too: their words must be possible to type.
   for (const question of procedure.questions) {
@@ -453,15 +472,21 @@ export function rehearse(procedure: Procedure): Rehearsal {
     for (const { word } of question.ways) {
       if (kinds.includes(word)) continue;
       for (const config of machines)
-        told.push({ said: new Map([[question.id, word]]), renew: true, config, alone: true });
+        told.push({ said: new Map([[question.id, word]]), renew: true, config, alone: `${question.id} ${word}` });
     }
   }
   for (let next = told.pop(); next && walks < MOST_WALKS; next = told.pop()) {
-    const { renew, said, config, alone } = next;
-    const branch = (prefix: Map<string, string>): void => {
-      if (!alone) told.push({ said: prefix, renew, config, alone });
+    const { alone, ...how } = next;
+    // Said on one machine that asks it, it was said.
+    if (alone !== null && once.has(alone)) continue;
+    const branch: Manner["branch"] = (said, from) => {
+      if (alone === null) told.push({ ...how, said, from, alone });
     };
-    const walked = walkOnce(bench, counts, { said, renew, config, branch, tried });
+    const answered = (question: string): void => {
+      const word = `${question} ${how.said.get(question) ?? ""}`;
+      if (word === alone) once.add(word);
+    };
+    const walked = walkOnce(bench, counts, { ...how, branch, answered, tried });
     walks += 1;
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);
