@@ -51,7 +51,7 @@ export function Spine({
               <span>
                 <span className="block font-semibold">
                   {part.name}
-                  {part.count > 1 && <span className="figure text-[15px]"> {part.count}</span>}
+                  {part.count > 1 && <span className="figure text-[15px]"> × {part.count}</span>}
                 </span>
                 <span className={`block text-[15px] ${part.inHand ? "" : "text-soft"}`}>{stateWords(part)}</span>
               </span>

@@ -8,7 +8,7 @@ export function TopRule({ children, person }: { children: ReactNode; person: Rea
   return (
     <header className="no-print flex min-h-[52px] items-center gap-4 border-b-2 border-ink bg-sheet px-4">
       <WayRound />
-      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 py-1 lg:flex-nowrap lg:py-0">{children}</div>
+      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-4 py-1 md:flex-nowrap">{children}</div>
       {person}
       <ThemeKey />
       <SignOutKey />

@@ -137,7 +137,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           href={`/machines/${opened?.machine.id ?? ""}`}
           prefetch={false}
           title="figures of this machine"
-          className="order-last flex min-h-[44px] min-w-0 basis-full flex-col justify-center leading-tight lg:order-none lg:basis-auto"
+          className="order-last flex min-h-[44px] min-w-0 basis-full flex-col justify-center leading-tight md:order-none md:basis-auto"
         >
           <strong className="lg:truncate">{jobTitle(bench, state)}</strong>
           <span className="text-[15px] underline decoration-1 underline-offset-4 lg:truncate">

@@ -7,7 +7,6 @@ import { FOOT, type SheetData } from "./sheetData.ts";
 const file = createRequire(path.join(process.cwd(), "package.json")).resolve;
 const words = (weight: number): string =>
   file(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
-const figures = (weight: number): string => file(`@fontsource/b612-mono/files/b612-mono-latin-${weight}-normal.woff`);
 Font.register({
   family: "words",
   fonts: [
@@ -15,8 +14,7 @@ Font.register({
     { src: words(600), fontWeight: 600 },
   ],
 });
-Font.register({ family: "figures", fonts: [{ src: figures(400), fontWeight: 400 }] });
-// What the two faces have no sign for: Latin with all its marks, Cyrillic, arrows, signs.
+// What that face has no sign for: Latin with all its marks, Cyrillic, arrows, signs.
 const rest = (name: string): string => file(`dejavu-fonts-ttf/ttf/${name}.ttf`);
 Font.register({
   family: "rest",
@@ -26,7 +24,6 @@ Font.register({
   ],
 });
 const WORDS = ["words", "rest"];
-const FIGURES = ["figures", "rest"];
 Font.registerHyphenationCallback((word) => [word]);
 
 // The ink of the screens in daylight; paper has no dark theme.
@@ -44,7 +41,7 @@ const style = StyleSheet.create({
     paddingBottom: 4,
   },
   title: { fontSize: 17, fontWeight: 600, lineHeight: 1.1, marginBottom: 3 },
-  number: { fontFamily: FIGURES, fontSize: 13, lineHeight: 1.1, marginBottom: 3, textAlign: "right" },
+  number: { fontFeatureSettings: ["tnum"], fontSize: 14, lineHeight: 1.1, marginBottom: 3, textAlign: "right" },
   stop: { marginTop: 6, padding: 5, borderWidth: 1.5, borderColor: PAST, color: PAST, fontWeight: 600 },
   block: { marginTop: 9 },
   caption: {
@@ -59,7 +56,7 @@ const style = StyleSheet.create({
   row: { flexDirection: "row", borderBottomWidth: 0.5, borderColor: LINE, paddingVertical: 1.5 },
   bold: { fontWeight: 600 },
   soft: { color: SOFT },
-  figure: { fontFamily: FIGURES, fontSize: 8 },
+  figure: { fontFeatureSettings: ["tnum"], fontSize: 9.5 },
   foot: {
     position: "absolute",
     left: 36,

@@ -91,7 +91,7 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
       named: (bench, _, s) => labelOf(bench, s.figure).toLowerCase(),
       drafted: sayWord,
       hinted: (bench, _, s) => ({
-        hint: "number or first letters of what is there; then “here” if only on this machine",
+        hint: "number or first letters; “here” behind it: only this machine",
         words: wordsOf(bench, s.figure),
       }),
       rehearsed: ({ bench, made }, s) => made[s.figure] ?? wordsOf(bench, s.figure)[0] ?? "",
