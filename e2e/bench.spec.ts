@@ -118,6 +118,42 @@ test("any job is found again by words of it, from the keyboard: its owner, its w
   await expect(page.getByText(/No job has all of “lighthouse nobody” in it/)).toBeVisible();
 });
 
+test("a machine goes to another owner on its own page, and is not retired while work is open on it", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Edda Vane");
+  await page.goto(`${shop.url}/machines`);
+  await page.getByRole("searchbox").fill("bike 7");
+  await page.keyboard.press("Enter");
+  await page.getByRole("link", { name: /Club bike 7/ }).click();
+  const machine = page.getByRole("region", { name: "The machine" });
+  // Open work on it is named; nothing is retired away from under a hand.
+  await machine.getByRole("button", { name: "Retire it" }).press("Enter");
+  await page.keyboard.type("broken up");
+  await page.keyboard.press("Enter");
+  const form = page.getByRole("dialog");
+  await expect(form.getByRole("alert")).toContainText(/T-\d+ is open on it: release it or hand it back first/);
+  await page.keyboard.press("Escape");
+  await machine.getByRole("button", { name: "Has another owner" }).press("Enter");
+  await page.keyboard.type("Orla Fenn");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("bell 12");
+  await page.keyboard.press("Enter");
+  await expect(machine.getByRole("list", { name: "What became of it" })).toContainText(
+    "went from Harbour Enduro Club to Orla Fenn",
+  );
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await machine.getByRole("link", { name: "Orla Fenn" }).click();
+  await expect(page.getByRole("region", { name: "Machines" })).toContainText("Club bike 7");
+  // What was done before was done for the other.
+  await expect(page.getByRole("region", { name: "Jobs" })).toContainText("Nothing yet.");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole("link", { name: /Club bike 7/ }).click();
+  await machine.getByRole("link", { name: "Take it in" }).click();
+  await expect(page.locator("select[name=machine]")).toContainText("Club bike 7");
+  await expect(page.getByText("Orla Fenn")).toBeVisible();
+});
+
 test("a stop-work finding stands on every view until somebody says what was done", async ({ page }) => {
   await signIn(page, shop, "Tobin Hask");
   const next = page.getByRole("region", { name: "Do next" }).getByRole("listitem").first();

@@ -110,7 +110,13 @@ export type MachineRow = {
   /** Everything it has that a procedure can be for. */
   builds: string[];
   meterUnit: string;
+  /** The number on its frame; empty where nobody read it. */
+  serial: string;
+  /** Since when it is not worked on any more. */
+  retiredAt: Date | null;
 };
+/** What became of a machine: put right, sold, retired; by whom. */
+export type MachineChangeRow = { id: string; machineId: string; at: Date; byName: string; words: string };
 export type MeterReadingRow = {
   id: string;
   machineId: string;
@@ -135,6 +141,8 @@ export type JobRow = {
   id: string;
   number: string;
   machineId: string;
+  /** Whose machine it was when the job was opened. */
+  ownerId: string;
   procedureHash: string;
   lastNumber: number;
   openedAt: Date;
@@ -332,6 +340,15 @@ function models(sequelize: Sequelize) {
       build: text(60),
       builds: { type: DataTypes.JSON, allowNull: false },
       meterUnit: text(4),
+      serial: { ...text(60), defaultValue: "" },
+      retiredAt: { type: stamp, allowNull: true },
+    }),
+    machineChanges: define<MachineChangeRow>("machine_changes", {
+      id: key(36),
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      at: { type: stamp, allowNull: false },
+      byName: text(80),
+      words: text(700),
     }),
     meterReadings: define<MeterReadingRow>("meter_readings", {
       id: key(36),
@@ -355,6 +372,7 @@ function models(sequelize: Sequelize) {
       id: key(36),
       number: { ...text(12), unique: true },
       machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      ownerId: { type: DataTypes.CHAR(36), allowNull: false },
       procedureHash: text(64),
       lastNumber: { type: DataTypes.INTEGER, allowNull: false },
       openedAt: { type: stamp, allowNull: false },

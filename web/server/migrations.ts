@@ -180,6 +180,21 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
     // Of a model that nobody knew: what it is. What it has of all that such a machine may have, nobody has said.
     statements: [`ALTER TABLE spec_books ADD COLUMN IF NOT EXISTS kind VARCHAR(80) NULL`],
   },
+  {
+    name: "0013-a-machine-s-life",
+    statements: [
+      `ALTER TABLE machines ADD COLUMN IF NOT EXISTS serial VARCHAR(60) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS retiredAt DATETIME(3) NULL`,
+      `CREATE TABLE IF NOT EXISTS machine_changes (id CHAR(36) PRIMARY KEY, machineId CHAR(36) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, words VARCHAR(700) NOT NULL,
+        KEY of_machine (machineId, at), FOREIGN KEY (machineId) REFERENCES machines(id))`,
+      // A job stays with the owner it was done for, whoever has the machine later.
+      `ALTER TABLE jobs ADD COLUMN IF NOT EXISTS ownerId CHAR(36) NULL`,
+      `UPDATE jobs j JOIN machines m ON m.id = j.machineId SET j.ownerId = m.ownerId WHERE j.ownerId IS NULL`,
+      `ALTER TABLE jobs MODIFY ownerId CHAR(36) NOT NULL,
+        ADD CONSTRAINT FOREIGN KEY IF NOT EXISTS jobs_owner (ownerId) REFERENCES owners(id)`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

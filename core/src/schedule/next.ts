@@ -19,8 +19,8 @@ export const hasEnded = (stage: string): boolean => (ENDS as readonly string[]).
 /** A job in the day's list, with how much of it is open and who was at it last. */
 export type JobLine = JobAtHand & JobNamed & { open: number; by: string };
 
-/** A job in the list of all; `released` is null while it is open. */
-export type FoundJob = JobNamed & { opened: string; released: string | null };
+/** A job in the list of all; `ended` is null while it is open. */
+export type FoundJob = JobNamed & { opened: string; stage: string; ended: string | null };
 
 export type Waits = {
   /** What the job waits for, in words. */

@@ -10,9 +10,15 @@ import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
 
-export default async function IntakePage() {
+type Asked = { searchParams: Promise<{ machine?: string | string[] }> };
+
+export default async function IntakePage({ searchParams }: Asked) {
   const { db, actor } = await requireActor();
-  const { machines, more } = await machinesAtCounter(db, "");
+  const { machine } = await searchParams;
+  const { machines: all, more } = await machinesAtCounter(db, "");
+  // The machine that it was asked for by; of one that is gone nothing is said.
+  const [meant] = typeof machine === "string" ? (await machinesAtCounter(db, "", { id: machine })).machines : [];
+  const machines = meant ? [meant, ...all.filter(({ id }) => id !== meant.id)] : all;
   const books = await booksOf(db);
   const procedures = await proceduresFor(db, "any", null);
   const faults = await procedureFaultsOf(db);
@@ -39,6 +45,7 @@ export default async function IntakePage() {
           tallies={await talliesOf(db)}
           outcomes={await outcomesOf(db)}
           machines={machines}
+          meant={meant?.id}
           more={more}
           books={books.map(({ id, maker, model, builds, kind }) => ({ id, maker, model, builds, kind }))}
           kinds={await machineKindsOf(db, null)}

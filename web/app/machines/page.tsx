@@ -18,7 +18,7 @@ export default async function MachinesPage(asked: Searched) {
       <main className="mx-auto max-w-[1180px] p-5">
         <FoundList
           to="/machines"
-          label="Mark, maker, model or owner"
+          label="Mark, maker, model, frame number or owner"
           search={search}
           rows={machines}
           more={more}
@@ -31,7 +31,10 @@ export default async function MachinesPage(asked: Searched) {
               <span>
                 {machine.maker} {machine.model} {machine.year ?? ""}
               </span>
-              <span className="text-soft">{machine.ownerName || "owner not known"}</span>
+              <span className="text-soft">
+                {machine.ownerName || "owner not known"}
+                {machine.retiredAt !== null && <strong className="block">retired</strong>}
+              </span>
               <span className="text-right tabular-nums">
                 {machine.lastMeter === null ? "meter not read" : `${machine.lastMeter} ${machine.meterUnit}`}
               </span>

@@ -30,10 +30,6 @@ export type IntakeBook = { id: string; maker: string; model: string; builds: str
 export type IntakeKind = { id: string; name: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
 
-/** What a model has, where somebody said so; of one that began here only what it is. */
-const hasWords = ({ kind, builds }: { kind: string | null; builds: string[] }): string =>
-  kind === null ? `has: ${builds.join(", ")}` : `${kind}; what it has is said as the work comes to it`;
-
 const UNITS: [string, string][] = [
   ["h", "hours"],
   ["mi", "miles"],
@@ -86,6 +82,7 @@ function machineSaid(typed: Fields, book: IntakeBook | undefined) {
 /** The counter's form: which machine, whose, what its meter says, what the owner says. */
 export function IntakeForm({
   machines: listed,
+  meant,
   more,
   books,
   kinds,
@@ -95,6 +92,8 @@ export function IntakeForm({
   outcomes,
 }: {
   machines: IntakeMachine[];
+  /** The one that the counter was opened for. */
+  meant: string | undefined;
   /** There are more machines than are listed: others are looked for by their words. */
   more: boolean;
   books: IntakeBook[];
@@ -131,7 +130,8 @@ export function IntakeForm({
   const furtherOf = (fields: Chosen): Further[] =>
     further.filter(({ procedure }) => offeredTo(fields).some(({ id }) => id === procedure));
   const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, { id: string }>({
-    start: { machine: listed[0]?.id ?? "new" },
+    // Nothing is chosen for anybody; a shop without machines takes in its first.
+    start: { machine: meant ?? (listed.length === 0 ? "new" : "") },
     send: (typed) =>
       send(
         "POST",
@@ -191,7 +191,8 @@ export function IntakeForm({
     const none = found.value.machines.length === 0;
     say(none ? `No machine is found by “${words}”: try fewer letters, or take it in as one not seen before.` : "");
     setMachines(found.value.machines);
-    setValue("machine", found.value.machines[0]?.id ?? "new");
+    const [only, ...others] = found.value.machines;
+    setValue("machine", only && others.length === 0 ? only.id : "");
   };
 
   /** The answer was lost: whether the job was opened is not known, so it is looked for, as long as it takes. */
@@ -224,19 +225,15 @@ export function IntakeForm({
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Machine
-          <select {...register("machine")} value={machineId} className="field">
-            {machines.map((machine) => (
-              <option key={machine.id} value={machine.id}>
-                {machine.label}
-              </option>
-            ))}
+          <select {...register("machine")} value={machineId} className="field" required>
+            <Options asks="choose …" of={machines.map(({ id: value, label: name }) => ({ value, name }))} />
             <option value="new">A machine not seen before …</option>
           </select>
         </label>
         {known ? (
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
-            <span className="block text-soft">{hasWords(known)}</span>
+            {known.kind !== null && <span className="block text-soft">{known.kind}</span>}
             <Link href={`/machines/${known.id}`} className="inline-flex min-h-[44px] items-center underline">
               figures of this machine, and what is to be looked at again
             </Link>
@@ -252,7 +249,7 @@ export function IntakeForm({
             ))}
           </p>
         ) : (
-          <NewMachine books={books} kinds={kinds} known={bookOf(fields)} register={register} />
+          machineId === "new" && <NewMachine books={books} kinds={kinds} known={bookOf(fields)} register={register} />
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Meter now{known ? `, ${known.meterUnit}` : ""}, if it can be read
@@ -289,12 +286,20 @@ export function IntakeForm({
             onTake={take}
           />
         )}
-        <label className="flex flex-col gap-1 font-semibold">
-          What is worked on
-          <select {...register("procedure")} value={chosen?.id ?? ""} className="field" required>
-            <Options asks="choose …" of={offered.map(({ id: value, title: name }) => ({ value, name }))} />
-          </select>
-        </label>
+        {offered.length === 0 ? (
+          <p className="border-2 border-dashed border-line p-4 text-lg text-soft">
+            {machineId === "new"
+              ? "Say what it is: what can be worked on such a machine stands here then."
+              : "Choose the machine: what can be worked on it stands here then."}
+          </p>
+        ) : (
+          <label className="flex flex-col gap-1 font-semibold">
+            What is worked on
+            <select {...register("procedure")} value={chosen?.id ?? ""} className="field" required>
+              <Options asks="choose …" of={offered.map(({ id: value, title: name }) => ({ value, name }))} />
+            </select>
+          </label>
+        )}
         {chosen !== undefined && outcomes[chosen.id] && (
           <p className="text-[15px] text-soft">
             what came of it so far: {outcomes[chosen.id]?.map(({ how, count }) => `${how} ${count}`).join(" · ")}
@@ -340,18 +345,12 @@ export function IntakeForm({
             ))}
           </ul>
         )}
-        {sayable.length === 0 && (
+        {sayable.length === 0 && chosen !== undefined && (
           <fieldset>
             <legend className="font-semibold">Symptom</legend>
             <div className="mt-1 grid grid-cols-2 gap-2">
-              {(chosen?.symptoms ?? []).map((symptom) => (
-                <Choice
-                  key={`${chosen?.id ?? ""} ${symptom}`}
-                  type="radio"
-                  {...register("symptom")}
-                  value={symptom}
-                  required
-                >
+              {chosen.symptoms.map((symptom) => (
+                <Choice key={`${chosen.id} ${symptom}`} type="radio" {...register("symptom")} value={symptom} required>
                   {symptom}
                 </Choice>
               ))}
@@ -505,7 +504,7 @@ function NewMachine({
       {known ? (
         <p className="col-span-2 border-l-4 border-petrol pl-3">
           This model has a book here.
-          <span className="block text-soft">{hasWords(known)}</span>
+          {known.kind !== null && <span className="block text-soft">{known.kind}</span>}
         </p>
       ) : (
         <fieldset className="col-span-2">

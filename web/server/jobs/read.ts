@@ -67,7 +67,7 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
         s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
         s.lastBy AS \`by\`
         FROM job_summaries s STRAIGHT_JOIN jobs j ON j.id = s.jobId STRAIGHT_JOIN job_words w ON w.jobId = j.id
-        STRAIGHT_JOIN machines m ON m.id = j.machineId STRAIGHT_JOIN owners o ON o.id = m.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
+        STRAIGHT_JOIN machines m ON m.id = j.machineId STRAIGHT_JOIN owners o ON o.id = j.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
       { type: QueryTypes.SELECT },
     );
   const open = await lines(`s.stage IN (${OPEN_STAGES})`, "j.openedAt DESC", MOST_OPEN);
@@ -121,23 +121,39 @@ const MOST_WORDS = 8;
 export async function findJobs(db: Database, search: string): Promise<{ jobs: FoundJob[]; more: boolean }> {
   const words = wordsIn(search).slice(0, MOST_WORDS);
   if (words.length === 0 && search.trim() !== "") return { jobs: [], more: false };
-  const where = words.map((_, i) => `(w.words LIKE :w${i} OR LOWER(j.number) LIKE :w${i})`).join(" AND ");
+  return foundJobs(
+    db,
+    "FORCE INDEX (jobs_opened)",
+    words.map((_, i) => `(w.words LIKE :w${i} OR LOWER(j.number) LIKE :w${i})`).join(" AND "),
+    Object.fromEntries(words.map((word, i) => [`w${i}`, `%${word}%`])),
+  );
+}
+
+/** The jobs of a machine, the newest first. */
+export const jobsOfMachine = (db: Database, id: string) => foundJobs(db, "", "j.machineId = :id", { id });
+
+/** The jobs that were done for an owner, the newest first. */
+export const jobsForOwner = (db: Database, id: string) => foundJobs(db, "", "j.ownerId = :id", { id });
+
+async function foundJobs(
+  db: Database,
+  index: string,
+  where: string,
+  replacements: Record<string, string>,
+): Promise<{ jobs: FoundJob[]; more: boolean }> {
   const rows = await db.sequelize.query<JobNamed & { stage: string; openedAt: Date; sinceAt: Date }>(
     `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage,
       j.openedAt, s.sinceAt
-      FROM jobs j FORCE INDEX (jobs_opened) STRAIGHT_JOIN job_words w ON w.jobId = j.id
+      FROM jobs j ${index} STRAIGHT_JOIN job_words w ON w.jobId = j.id
       STRAIGHT_JOIN job_summaries s ON s.jobId = j.id STRAIGHT_JOIN machines m ON m.id = j.machineId
-      STRAIGHT_JOIN owners o ON o.id = m.ownerId
+      STRAIGHT_JOIN owners o ON o.id = j.ownerId
       ${where === "" ? "" : `WHERE ${where}`} ORDER BY j.openedAt DESC, j.id LIMIT ${MOST_FOUND + 1}`,
-    {
-      ...{ type: QueryTypes.SELECT },
-      replacements: Object.fromEntries(words.map((word, i) => [`w${i}`, `%${word}%`])),
-    },
+    { type: QueryTypes.SELECT, replacements },
   );
-  const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, stage, ...row }) => ({
+  const jobs = rows.slice(0, MOST_FOUND).map(({ openedAt, sinceAt, ...row }) => ({
     ...row,
     opened: new Date(openedAt).toISOString(),
-    released: hasEnded(stage) ? new Date(sinceAt).toISOString() : null,
+    ended: hasEnded(row.stage) ? new Date(sinceAt).toISOString() : null,
   }));
   return { jobs, more: rows.length > MOST_FOUND };
 }

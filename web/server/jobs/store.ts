@@ -66,6 +66,10 @@ async function openOnce(
         ? (await db.machines.findByPk(intake.machine.id, { transaction }))?.get({ plain: true })
         : await addMachine(db, intake.machine, transaction);
     if (!machine) throw notFound("machine");
+    if (machine.retiredAt !== null) {
+      const message = `${machine.mark} is retired: say on its page that it is in use again, then take it in.`;
+      throw new Refused(409, { code: "conflict", path: "machine", message });
+    }
     const owner = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
     if (!owner) throw new Error(`machine ${machine.id} has no owner`);
     const last = await db.meterReadings.findOne({
@@ -112,6 +116,7 @@ async function openOnce(
       id: randomUUID(),
       number: `T-${String(next).padStart(4, "0")}`,
       machineId: machine.id,
+      ownerId: owner.id,
       procedureHash: body.procedure.hash,
       lastNumber: 1,
       openedAt: now ?? new Date(),

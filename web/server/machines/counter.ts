@@ -1,10 +1,10 @@
 import { booksOf } from "../books/read.ts";
 import type { Database } from "../database.ts";
-import { machinesOf, rechecksOpen } from "./read.ts";
+import { machinesOf, rechecksOpen, type Which } from "./read.ts";
 
 /** Machines as the counter chooses among them, each with what is known to go wrong and what is to be looked at again. */
-export async function machinesAtCounter(db: Database, search: string) {
-  const { machines, more } = await machinesOf(db, search);
+export async function machinesAtCounter(db: Database, search: string, which: Which = "in use") {
+  const { machines, more } = await machinesOf(db, search, which);
   const books = new Map((await booksOf(db)).map((book) => [book.id, book]));
   const ids = machines.map(({ id }) => id);
   const rechecks = await rechecksOpen(db, ids);

@@ -1,8 +1,43 @@
 import { QueryTypes } from "sequelize";
 import { z } from "zod";
-import { type Database, fromJson, type MachineRow, type RecheckRow } from "../database.ts";
+import {
+  type Database,
+  fromJson,
+  type MachineChangeRow,
+  type MachineRow,
+  type OwnerRow,
+  type RecheckRow,
+} from "../database.ts";
 import { notFound } from "../refused.ts";
 import { foundBy } from "../words.ts";
+
+/** An owner, and where they are reached. */
+export async function ownerById(db: Database, id: string): Promise<OwnerRow> {
+  const row = await db.owners.findByPk(id);
+  if (!row) throw notFound("owner");
+  return row.get({ plain: true });
+}
+
+/** The machines that somebody owns now, by their mark. */
+export async function machinesOwned(db: Database, ownerId: string): Promise<MachineRow[]> {
+  const rows = await db.machines.findAll({ where: { ownerId }, order: [["mark", "ASC"]], limit: MOST_MACHINES });
+  return rows.map((row) => row.get({ plain: true }));
+}
+
+/** What became of a machine, the newest first. */
+export async function changesOf(db: Database, machineId: string): Promise<MachineChangeRow[]> {
+  const rows = await db.machineChanges.findAll({ where: { machineId }, order: [["at", "DESC"]], limit: MOST_CHANGES });
+  return rows.map((row) => row.get({ plain: true }));
+}
+
+/** So much of what became of a machine is told. */
+const MOST_CHANGES = 20;
+
+/** The value that a machine's meter showed last, or null. */
+export async function lastMeter(db: Database, machineId: string): Promise<number | null> {
+  const row = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
+  return (row?.get("value") as number | undefined) ?? null;
+}
 
 export async function machineById(db: Database, id: string): Promise<MachineRow> {
   const row = await db.machines.findByPk(id);
@@ -19,20 +54,30 @@ export const MOST_MACHINES = 60;
 export const lastMeterOf = (machine: string): string =>
   `(SELECT r.value FROM meter_readings r WHERE r.machineId = ${machine} ORDER BY r.readAt DESC LIMIT 1)`;
 
+/** All machines, those that are worked on, or one of these by its id. */
+export type Which = "all" | "in use" | { id: string };
+
 /**
  * Machines on file by maker, model and mark, with owner and last meter reading: those that every typed word is found in,
  * at most so many; and whether there are more.
  */
-export async function machinesOf(db: Database, search = ""): Promise<{ machines: KnownMachine[]; more: boolean }> {
-  const { where, replacements } = foundBy("CONCAT_WS(' ', m.mark, m.maker, m.model, o.name)", search);
+export async function machinesOf(
+  db: Database,
+  search = "",
+  which: Which = "all",
+): Promise<{ machines: KnownMachine[]; more: boolean }> {
+  const { where, replacements } = foundBy("CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name)", search);
   // First which, by index alone where nothing is searched; then what belongs to those few.
   const order = "ORDER BY m.maker, m.model, m.mark";
-  const owner = where === "" ? "" : `JOIN owners o ON o.id = m.ownerId WHERE ${where}`;
+  const wanted = [where, which === "all" ? "" : "m.retiredAt IS NULL", typeof which === "object" ? "m.id = :id" : ""]
+    .filter(Boolean)
+    .join(" AND ");
+  const owner = `${where === "" ? "" : "JOIN owners o ON o.id = m.ownerId"} ${wanted === "" ? "" : `WHERE ${wanted}`}`;
   const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
     `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
       FROM (SELECT m.* FROM machines m ${owner} ${order} LIMIT ${MOST_MACHINES + 1}) AS m
       JOIN owners o ON o.id = m.ownerId ${order}`,
-    { type: QueryTypes.SELECT, replacements },
+    { type: QueryTypes.SELECT, replacements: { ...replacements, ...(typeof which === "object" && which) } },
   );
   const machines = rows
     .slice(0, MOST_MACHINES)
@@ -55,15 +100,15 @@ type OpenRow = RecheckRow & { mark: string; meterUnit: string; due: number };
 /** So many that are due are listed at once; of each machine that is asked for, so many: more than any has. */
 const MOST_RECHECKS = 100;
 
-/** Due: at the next job, by the meter, or by the day. */
-const DUE = `(c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
+/** Due: at the next job, by the meter, or by the day; of a machine that is in use. */
+const DUE = `(m.retiredAt IS NULL) AND (c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
 
 /** What is due on any machine, and how much more than is listed. */
 export async function rechecksDue(db: Database): Promise<{ due: RecheckLine[]; more: number }> {
   const due = await rechecksOpen(db, "due");
   if (due.length < MOST_RECHECKS) return { due, more: 0 };
   const rows = await db.sequelize.query<{ all: number }>(
-    `SELECT COUNT(*) AS \`all\` FROM rechecks c WHERE c.doneAt IS NULL AND ${DUE}`,
+    `SELECT COUNT(*) AS \`all\` FROM rechecks c JOIN machines m ON m.id = c.machineId WHERE c.doneAt IS NULL AND ${DUE}`,
     { type: QueryTypes.SELECT, replacements: { now: new Date() } },
   );
   return { due, more: (rows[0]?.all ?? due.length) - due.length };

@@ -18,4 +18,22 @@ export const newMachineSchema = z.union([
 
 export type NewMachine = z.infer<typeof newMachineSchema>;
 
+const year = z
+  .string()
+  .trim()
+  .regex(/^(19[5-9]\d|20\d\d)?$/, "The year takes four figures, such as 2023; empty where nobody knows it.")
+  .transform((typed) => (typed === "" ? null : Number(typed)));
+
+/** What becomes of a machine that is on file. */
+export const machineChangeSchema = z.discriminatedUnion("does", [
+  z.strictObject({ does: z.literal("put right"), mark: words(80), year, serial: z.string().trim().max(60) }),
+  z.strictObject({ does: z.literal("sold"), name: words(120), contact: z.string().trim().max(200) }),
+  z.strictObject({ does: z.literal("retired"), reason: words(300) }),
+  z.strictObject({ does: z.literal("in use again") }),
+]);
+export type MachineChange = z.infer<typeof machineChangeSchema>;
+
+/** How an owner is called, and where. */
+export const ownerSchema = z.strictObject({ name: words(120), contact: z.string().trim().max(200) });
+
 export const recheckDoneSchema = z.strictObject({ note: z.string().trim().min(1).max(500) });

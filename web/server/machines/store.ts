@@ -5,6 +5,7 @@ import { Op, QueryTypes } from "sequelize";
 import { addBook } from "../books/store.ts";
 import type { BookRow, Database, MachineRow, RecheckRow, Tx } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
+import { ownerCalled } from "./changes.ts";
 import { machineKindsOf } from "./kinds.ts";
 import type { NewMachine } from "./schema.ts";
 
@@ -33,11 +34,7 @@ async function bookFor(db: Database, machine: NewMachine, transaction: Tx): Prom
 
 export async function addMachine(db: Database, machine: NewMachine, transaction: Tx): Promise<MachineRow> {
   const book = await bookFor(db, machine, transaction);
-  // Of nobody known there are many: they are not one owner.
-  const known =
-    machine.owner.name === "" ? null : await db.owners.findOne({ where: { ...machine.owner }, transaction });
-  const ownerId = (known?.get("id") as string | undefined) ?? randomUUID();
-  if (!known) await db.owners.create({ id: ownerId, ...machine.owner }, { transaction });
+  const ownerId = await ownerCalled(db, machine.owner, transaction);
   const row: MachineRow = {
     id: randomUUID(),
     ownerId,
@@ -49,6 +46,7 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
     build: book.build,
     builds: book.builds,
     meterUnit: machine.meterUnit,
+    ...{ serial: "", retiredAt: null },
   };
   await db.machines.create(row, { transaction });
   return row;

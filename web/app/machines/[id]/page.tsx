@@ -1,13 +1,14 @@
 import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
 import { Lives } from "@/features/machine/Lives";
+import { MachineHead } from "@/features/machine/MachineHead";
+import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
 import { livesOf } from "@/server/machines/lives";
-import { machineById } from "@/server/machines/read";
+import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
-import { untold } from "@/server/jobs/read";
-import { rechecksOpen } from "@/server/machines/read";
+import { jobsOfMachine, untold } from "@/server/jobs/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 import Link from "next/link";
@@ -21,7 +22,12 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const own = await ownFigures(db, machine.id);
   const rechecks = await rechecksOpen(db, [machine.id]);
   const ended = await untold(db, machine.id);
-  const weaknesses = (await booksOf(db)).find((book) => book.id === machine.bookId)?.weaknesses ?? [];
+  const book = (await booksOf(db)).find(({ id }) => id === machine.bookId);
+  const weaknesses = book?.weaknesses ?? [];
+  const owner = await ownerById(db, machine.ownerId);
+  const changes = await changesOf(db, machine.id);
+  const { jobs } = await jobsOfMachine(db, machine.id);
+  const meter = await lastMeter(db, machine.id);
   const lives = await livesOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
@@ -49,6 +55,15 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
         </span>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
+        <MachineHead
+          machine={{
+            ...{ id: machine.id, mark: machine.mark, year: machine.year, serial: machine.serial, owner },
+            kind: book?.kind ?? null,
+            meter: meter === null ? "not read" : `${meter} ${machine.meterUnit}`,
+            retired: machine.retiredAt?.toISOString() ?? null,
+          }}
+          changes={changes.map(({ id, at, byName: by, words }) => ({ ...{ id, by, words }, at: at.toISOString() }))}
+        />
         {weaknesses.length > 0 && (
           <section aria-label="Known weaknesses" className="caution mb-8">
             <h2 className="font-semibold">Known of this model</h2>
@@ -76,6 +91,12 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
                 </li>
               ))}
             </ul>
+          </section>
+        )}
+        {jobs.length > 0 && (
+          <section aria-label="Jobs" className="pb-8">
+            <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">What was done to it</h2>
+            <JobList jobs={jobs} />
           </section>
         )}
         {lives.length > 0 && <Lives lives={lives} />}

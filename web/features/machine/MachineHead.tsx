@@ -1,0 +1,129 @@
+"use client";
+
+import Link from "next/link";
+import { DialogKey } from "@/ui/DialogKey";
+import { PostKey } from "@/ui/PostKey";
+import { ShortForm } from "@/ui/ShortForm";
+import { dayOf } from "@/ui/times";
+
+export type MachineShown = {
+  id: string;
+  mark: string;
+  year: number | null;
+  serial: string;
+  /** What it is, where somebody said so. */
+  kind: string | null;
+  meter: string;
+  retired: string | null;
+  owner: { id: string; name: string; contact: string };
+};
+export type ChangeShown = { id: string; at: string; by: string; words: string };
+
+/** Whose a machine is and how it is told from others, with the keys that put it right; and what became of it. */
+export function MachineHead({ machine, changes }: { machine: MachineShown; changes: readonly ChangeShown[] }) {
+  const to = `/api/machines/${machine.id}`;
+  const { mark, year, serial, owner } = machine;
+  const rows = [
+    ["meter", machine.meter],
+    ["year", year === null ? "not known" : String(year)],
+    ["frame number", serial === "" ? "not known" : serial],
+    ...(machine.kind === null ? [] : [["what it is", machine.kind]]),
+  ];
+  return (
+    <section aria-label="The machine" className="pb-8">
+      {machine.retired !== null && (
+        <p className="caution mb-4 text-lg font-semibold">
+          Retired on {dayOf(machine.retired)}: it is not taken in any more, and nothing of it falls due.
+        </p>
+      )}
+      <div className="grid gap-x-10 gap-y-3 md:grid-cols-[1fr_auto]">
+        <div className="leading-snug">
+          <p className="text-2xl font-semibold">
+            <Link href={`/owners/${owner.id}`} className="inline-flex min-h-[44px] items-center underline">
+              {owner.name || "owner not known"}
+            </Link>
+          </p>
+          <p className="text-lg text-soft">{owner.contact || "how to reach them is not on file"}</p>
+          <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-1">
+            {rows.map(([what, said]) => (
+              <div key={what} className="flex items-baseline gap-2">
+                <dt className="text-soft">{what}</dt>
+                <dd className="figure text-lg font-semibold">{said}</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
+        <div className="flex max-w-[460px] flex-wrap content-start gap-2 md:justify-end">
+          {machine.retired === null && (
+            <Link href={`/intake?machine=${machine.id}`} className="key" data-main="true">
+              Take it in
+            </Link>
+          )}
+          <DialogKey words="Put right" title={`${mark}: put right`} about="What it was before stays readable.">
+            {(close) => (
+              <ShortForm
+                to={to}
+                fixed={{ does: "put right" }}
+                words="Keep it"
+                onKept={close}
+                fields={[
+                  { name: "mark", label: "Plate or mark", start: mark },
+                  { name: "year", label: "Year, if known", start: year === null ? "" : String(year) },
+                  { name: "serial", label: "Frame number, if known", start: serial },
+                ]}
+              />
+            )}
+          </DialogKey>
+          <DialogKey
+            words="Has another owner"
+            title={`${mark}: whose it is now`}
+            about="Its figures and what was done to it stay with it; jobs stay with the owner they were done for."
+          >
+            {(close) => (
+              <ShortForm
+                to={to}
+                fixed={{ does: "sold" }}
+                words="It is theirs"
+                onKept={close}
+                fields={[
+                  { name: "name", label: "Name" },
+                  { name: "contact", label: "How to reach them" },
+                ]}
+              />
+            )}
+          </DialogKey>
+          {machine.retired === null ? (
+            <DialogKey
+              words="Retire it"
+              title={`${mark} is not worked on any more`}
+              about="The counter offers it no more, and nothing of it falls due. It can come into use again."
+            >
+              {(close) => (
+                <ShortForm
+                  to={to}
+                  fixed={{ does: "retired" }}
+                  words="Retire it"
+                  onKept={close}
+                  fields={[{ name: "reason", label: "Why", like: "broken up for parts" }]}
+                />
+              )}
+            </DialogKey>
+          ) : (
+            <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
+          )}
+        </div>
+      </div>
+      {changes.length > 0 && (
+        <ul aria-label="What became of it" className="mt-4 border-t border-line">
+          {changes.map(({ id, at, by, words }) => (
+            <li key={id} className="flex flex-wrap gap-x-4 border-b border-line py-1">
+              <span className="figure text-soft">{dayOf(at)}</span>
+              <span className="flex-1">{words}</span>
+              <span className="text-soft">{by}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+import { type Actor, ENDS } from "@averin/core";
+import { randomUUID } from "node:crypto";
+import { QueryTypes } from "sequelize";
+import type { Database, MachineRow, OwnerRow, Tx } from "../database.ts";
+import { notFound, Refused } from "../refused.ts";
+import type { MachineChange } from "./schema.ts";
+
+/** A machine is put right, goes to another owner, is retired or comes into use again; what it was before stays readable. */
+export async function changeMachine(db: Database, id: string, change: MachineChange, by: Actor): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.machines.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) throw notFound("machine");
+    const machine = row.get({ plain: true });
+    const { to, words } = await changed(db, machine, change, transaction);
+    if (words === "") return;
+    await row.update(to, { transaction });
+    await db.machineChanges.create(
+      { id: randomUUID(), machineId: id, at: new Date(), byName: by.name, words },
+      { transaction },
+    );
+  });
+}
+
+/** What tells a machine from others, and how it is called. */
+const TOLD = [
+  ["mark", "mark"],
+  ["year", "year"],
+  ["serial", "frame number"],
+] as const;
+
+const no = (path: string, message: string): Refused => new Refused(409, { code: "conflict", path, message });
+
+/** What a change makes of a machine, and the words that tell of it; no words where all is as it was. */
+async function changed(
+  db: Database,
+  machine: MachineRow,
+  change: MachineChange,
+  transaction: Tx,
+): Promise<{ to: Partial<MachineRow>; words: string }> {
+  switch (change.does) {
+    case "put right": {
+      const { does: _, ...to } = change;
+      const told = TOLD.flatMap(([key, name]) =>
+        machine[key] === to[key] ? [] : [`${name} ${machine[key] || "not known"}, now ${to[key] || "not known"}`],
+      );
+      return { to, words: told.join("; ") };
+    }
+    case "sold": {
+      const { name, contact } = change;
+      const was = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
+      if (was?.name === name && was.contact === contact) throw no("name", `${name} owns it already.`);
+      const known = await ownerCalled(db, { name, contact }, transaction);
+      return { to: { ownerId: known }, words: `went from ${was?.name || "an owner not known"} to ${name}` };
+    }
+    case "retired": {
+      if (machine.retiredAt !== null) throw no("$", `${machine.mark} is retired already.`);
+      const open = await openJobOf(db, machine.id, transaction);
+      if (open !== null) throw no("$", `${open} is open on it: release it or hand it back first.`);
+      return { to: { retiredAt: new Date() }, words: `retired: ${change.reason}` };
+    }
+    case "in use again":
+      if (machine.retiredAt === null) throw no("$", `${machine.mark} is in use.`);
+      return { to: { retiredAt: null }, words: "in use again" };
+  }
+}
+
+/** The number of a job that is open on a machine, or null. */
+async function openJobOf(db: Database, machineId: string, transaction: Tx): Promise<string | null> {
+  const [job] = await db.sequelize.query<{ number: string }>(
+    `SELECT j.number FROM jobs j JOIN job_summaries s ON s.jobId = j.id
+      WHERE j.machineId = :machineId AND s.stage NOT IN (:ends) LIMIT 1`,
+    { type: QueryTypes.SELECT, replacements: { machineId, ends: [...ENDS] }, transaction },
+  );
+  return job?.number ?? null;
+}
+
+/** The owner of that name who is reached there, or a new one. Of nobody known there are many: they are not one owner. */
+export async function ownerCalled(db: Database, owner: Omit<OwnerRow, "id">, transaction: Tx): Promise<string> {
+  const known = owner.name === "" ? null : await db.owners.findOne({ where: { ...owner }, transaction });
+  if (known) return known.get("id") as string;
+  const id = randomUUID();
+  await db.owners.create({ id, ...owner }, { transaction });
+  return id;
+}
+
+/** An owner is called otherwise, or reached elsewhere: on all their machines from now on. */
+export async function changeOwner(db: Database, id: string, owner: Omit<OwnerRow, "id">): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await db.owners.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) throw notFound("owner");
+    await row.update(owner, { transaction });
+  });
+}
