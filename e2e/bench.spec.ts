@@ -154,6 +154,40 @@ test("a machine goes to another owner on its own page, and is not retired while 
   await expect(page.getByText("Orla Fenn")).toBeVisible();
 });
 
+test("every place behind the mark opens; a gauge is calibrated, checked and put away where they all lie", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Tobin Hask");
+  const mark = page.getByRole("button", { name: "Averin: where everything is" });
+  await mark.press("Enter");
+  const places = await page.getByRole("menuitem").allTextContents();
+  expect(places.length).toBeGreaterThan(6);
+  await page.keyboard.press("Escape");
+  for (const place of places) {
+    await mark.press("Enter");
+    await page.getByRole("menuitem", { name: place, exact: true }).press("Enter");
+    await expect(page.getByRole("menuitem")).toHaveCount(0);
+    await expect(page.getByRole("main")).toBeVisible();
+    expect([place, (await new AxeBuilder({ page }).analyze()).violations]).toEqual([place, []]);
+  }
+  await page.goto(`${shop.url}/tools`);
+  const caliper = page.getByRole("region", { name: "Gauges" }).getByRole("listitem").filter({ hasText: "Caliper 4" });
+  const form = page.getByRole("dialog");
+  await caliper.getByRole("button", { name: "Calibrated" }).press("Enter");
+  await page.keyboard.type("2020-01-01");
+  await page.keyboard.press("Enter");
+  await expect(form.getByRole("alert")).toContainText("2020-01-01 is over: say the day on which it is due");
+  await form.getByLabel("Due the next time").fill("2099-04-30");
+  await page.keyboard.press("Enter");
+  await expect(caliper).toContainText("calibration due 2099-04-30");
+  await caliper.getByRole("button", { name: "Put away" }).press("Enter");
+  await page.keyboard.type("dropped");
+  await page.keyboard.press("Enter");
+  await expect(caliper).toContainText("put away: dropped, Tobin Hask");
+  await caliper.getByRole("button", { name: "In use again" }).press("Enter");
+  await expect(caliper.getByRole("button", { name: "Put away" })).toBeVisible();
+});
+
 test("a stop-work finding stands on every view until somebody says what was done", async ({ page }) => {
   await signIn(page, shop, "Tobin Hask");
   const next = page.getByRole("region", { name: "Do next" }).getByRole("listitem").first();

@@ -18,7 +18,7 @@ export default async function TodayPage() {
   return (
     <>
       <TopRule person={actor.name}>
-        <span className="text-lg font-semibold">Today</span>
+        <h1 className="text-lg font-semibold">Today</h1>
         <Link href="/jobs" className="key ml-auto">
           All jobs
         </Link>

@@ -83,8 +83,10 @@ export type SupersededRow = {
   supersededAt: Date;
   reason: string;
 };
-export type GaugeRow = { id: string; body: unknown };
-export type WrenchRow = { id: string; body: unknown };
+/** A gauge or a wrench as the shop holds it, and since when it is not used any more. */
+export type ToolRow = { id: string; body: unknown; putAwayAt: Date | null };
+/** What was done with a gauge or a wrench: calibrated, checked, put away; by whom. */
+export type ToolLogRow = { id: string; toolId: string; at: Date; byName: string; words: string };
 export type StorePartRow = {
   id: string;
   bookId: string;
@@ -243,6 +245,10 @@ function models(sequelize: Sequelize) {
     attributes: ModelAttributes<Model<Row>, Row>,
   ): ModelStatic<Model<Row>> => sequelize.define<Model<Row>>(name, attributes, { tableName: name, timestamps: false });
   const jobId = { type: DataTypes.CHAR(36), allowNull: false };
+  const tool = () => ({
+    ...{ id: key(), body: { type: DataTypes.JSON, allowNull: false } },
+    putAwayAt: { type: stamp, allowNull: true },
+  });
   return {
     people: define<PersonRow>("people", {
       id: key(36),
@@ -314,8 +320,12 @@ function models(sequelize: Sequelize) {
       enteredBy: text(80),
       enteredAt: { type: stamp, allowNull: false },
     }),
-    gauges: define<GaugeRow>("gauges", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),
-    wrenches: define<WrenchRow>("wrenches", { id: key(), body: { type: DataTypes.JSON, allowNull: false } }),
+    gauges: define<ToolRow>("gauges", tool()),
+    wrenches: define<ToolRow>("wrenches", tool()),
+    toolLog: define<ToolLogRow>("tool_log", {
+      ...{ id: key(36), toolId: text(60), byName: text(80), words: text(500) },
+      at: { type: stamp, allowNull: false },
+    }),
     parts: define<StorePartRow>("store_parts", {
       id: key(),
       bookId: text(60),

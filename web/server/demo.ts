@@ -219,9 +219,9 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   const marker = (await db.counters.findByPk("demo"))?.get("value");
   if (marker === DONE || (marker === undefined && (await anyPeople(db)))) return;
   await db.counters.upsert({ name: "demo", value: BEGUN });
-  for (const gauge of demo.gauges) await db.gauges.upsert({ id: gauge.id, body: gauge });
+  for (const gauge of demo.gauges) await db.gauges.upsert({ id: gauge.id, body: gauge, putAwayAt: null });
   await sayShop(db, { ...demo.shop, perHour: demo.labour.perHour });
-  for (const wrench of demo.wrenches) await db.wrenches.upsert({ id: wrench.id, body: wrench });
+  for (const wrench of demo.wrenches) await db.wrenches.upsert({ id: wrench.id, body: wrench, putAwayAt: null });
   for (const { specs, parts, source, ...book } of demo.books) {
     await db.books.upsert(book);
     for (const { source: page, ...spec } of specs) {

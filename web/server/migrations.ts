@@ -195,6 +195,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         ADD CONSTRAINT FOREIGN KEY IF NOT EXISTS jobs_owner (ownerId) REFERENCES owners(id)`,
     ],
   },
+  {
+    name: "0014-tools-looked-after",
+    statements: [
+      `ALTER TABLE gauges ADD COLUMN IF NOT EXISTS putAwayAt DATETIME(3) NULL`,
+      `ALTER TABLE wrenches ADD COLUMN IF NOT EXISTS putAwayAt DATETIME(3) NULL`,
+      `CREATE TABLE IF NOT EXISTS tool_log (id CHAR(36) PRIMARY KEY, toolId VARCHAR(60) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, words VARCHAR(500) NOT NULL, KEY of_tool (toolId, at))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

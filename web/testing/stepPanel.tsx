@@ -1,4 +1,13 @@
-import { type Actor, type Bench, type JobState, type OpenPoint, type Task, waitingSlots, walk } from "@averin/core";
+import {
+  type Actor,
+  type Bench,
+  type JobState,
+  type OpenPoint,
+  type Task,
+  tools,
+  waitingSlots,
+  walk,
+} from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../core/testing.ts";
 import { TaskPanel } from "@/features/bench/TaskPanel";
@@ -24,7 +33,7 @@ export function stepOnScreen(
       state={state}
       task={task}
       waiting={task ? waitingSlots(bench, state, task) : []}
-      kit={{ gauge: bench.gauges[0]?.id ?? null, wrench: bench.wrenches[0]?.id ?? null }}
+      kit={task ? tools(bench, task) : { gauge: null, wrench: null, others: [] }}
       points={points}
       releaseKept
       lives={{}}

@@ -89,6 +89,7 @@ export {
   lineHelp,
   reasonFrom,
   strikeOf,
+  type Kit,
   tools,
 } from "./line.ts";
 export { isUnjudged } from "./limitFound.ts";

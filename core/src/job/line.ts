@@ -57,18 +57,29 @@ export function strikeOf(bench: Bench, state: JobState, event: JobEvent): LineAn
   const question = `Striking “${eventSentence(bench, state, event)}” undoes more. ${told} Is it to be struck?`;
   return { kind: "sure", question, drafts: [{ type: "struck", event: event.id }] };
 }
-/** The gauge and the wrench that lie ready for a task: the first of the right kind, the one that suits best. */
-export function tools(bench: Bench, task: Task): { gauge: string | null; wrench: string | null } {
-  const first = <T>(ask: (s: Slot) => T | null | undefined): T | null => {
-    for (const s of task.slots) {
-      const found = ask(s);
-      if (found != null) return found;
-    }
-    return null;
-  };
-  const kind = first((s) => slotRule(s).gauge?.(bench, s));
-  const gauge = bench.gauges.find((g) => g.kind === kind);
-  return { gauge: gauge?.id ?? null, wrench: first((s) => slotRule(s).wrench?.(bench, s)) };
+
+/** The gauges or the wrenches of a shop that a slot can be answered with, the one that suits best first. */
+const toolsOf = (bench: Bench, s: Slot): { gauges: readonly string[]; wrenches: readonly string[] } => {
+  const kind = slotRule(s).gauge?.(bench, s);
+  const gauges = bench.gauges.filter((g) => g.kind === kind).map(({ id }) => id);
+  return { gauges, wrenches: slotRule(s).wrenches?.(bench, s) ?? [] };
+};
+
+export type Kit = { gauge: string | null; wrench: string | null; others: readonly string[] };
+
+/**
+ * The gauge and the wrench that lie ready for a task: the `wanted` one where it can, else the first of the right kind or
+ * the one that suits best; and the others that could be taken, the next one first.
+ */
+export function tools(bench: Bench, task: Task, wanted: string | null = null): Kit {
+  const all = task.slots.map((s) => toolsOf(bench, s));
+  const gauges = all.find((own) => own.gauges.length > 0)?.gauges ?? [];
+  const wrenches = all.find((own) => own.wrenches.length > 0)?.wrenches ?? [];
+  const chosen = (able: readonly string[]): string | null => able.find((id) => id === wanted) ?? able[0] ?? null;
+  const kit = { gauge: chosen(gauges), wrench: chosen(wrenches) };
+  const able = kit.gauge === null ? wrenches : gauges;
+  const at = able.indexOf(kit.gauge ?? kit.wrench ?? "");
+  return { ...kit, others: [...able.slice(at + 1), ...able.slice(0, Math.max(at, 0))] };
 }
 
 /** What is asked back about a line before it is kept. */
@@ -150,6 +161,7 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
     return { kind: "go", task: go[1] ? Number(go[1]) : null, item: go[2] ? Number(go[2]) : null };
   }
   if (aim === undefined) return refused("Nothing waits here: + goes to the next.");
+  if (line.toLowerCase() === "g" && (slotRule(aim).gauge ?? slotRule(aim).wrenches)) return { kind: "tool" };
   if (line === "/") return { kind: "skip", slots: [aim] };
   if (line === "//") return { kind: "skip", slots: [aim, ...context.waiting.slice(1)] };
   if (line === "..") {
@@ -205,6 +217,7 @@ export function draftsOf(answer: LineAnswer, reason: string): Draft[] | null {
       return because === null ? null : [{ ...answer.draft, reason: because }];
     }
     case "photo":
+    case "tool":
     case "go":
     case "next":
     case "again":

@@ -57,6 +57,8 @@ export type LineAnswer =
   /** Asked once more before it is kept: it cannot be undone, or it looks like another condition. */
   | { kind: "sure"; question: string; drafts: Draft[] }
   | { kind: "photo" }
+  /** Another gauge or wrench of those that can. */
+  | { kind: "tool" }
   | { kind: "go"; task: number | null; item: number | null }
   | { kind: "next" }
   | { kind: "refused"; message: string };
@@ -141,9 +143,9 @@ export type SlotRule<K extends SlotKind> = {
   askedAnew?: (bench: Bench, state: JobState, slot: SlotOf<K>, passed: JobEvent) => boolean;
   /** What is wrong with what was said, where it is said and not well. */
   mistake?: (bench: Bench, state: JobState, slot: SlotOf<K>) => string | null;
-  /** The kind of gauge that it is read with, and the wrench that it is pulled with. */
+  /** The kind of gauge that it is read with, and the wrenches that it can be pulled with, the one that suits best first. */
   gauge?: (bench: Bench, slot: SlotOf<K>) => string | null;
-  wrench?: (bench: Bench, slot: SlotOf<K>) => string | null;
+  wrenches?: (bench: Bench, slot: SlotOf<K>) => readonly string[];
   /** What this person typed last at such a place, to be typed once more. */
   repeated?: (state: JobState, slot: SlotOf<K>, by: string) => string | null;
 };

@@ -25,7 +25,7 @@ export default async function IntakePage({ searchParams }: Asked) {
   return (
     <>
       <TopRule person={actor.name}>
-        <span className="text-lg font-semibold">Take in a machine</span>
+        <h1 className="text-lg font-semibold">Take in a machine</h1>
       </TopRule>
       <main className="mx-auto max-w-[1100px] p-5">
         {faults.length > 0 && (

@@ -1,7 +1,7 @@
 import { type GaugeKind, ToolsScreen } from "@/features/tools/ToolsScreen";
 import { requireActor } from "@/server/page";
 import { proceduresFor } from "@/server/procedures/read";
-import { gaugesOf, wrenchesOf } from "@/server/tools/read";
+import { toolsKept } from "@/server/tools/read";
 import { dayOf } from "@/ui/times";
 import { TopRule } from "@/ui/TopRule";
 
@@ -24,8 +24,7 @@ export default async function ToolsPage() {
       </TopRule>
       <main className="mx-auto max-w-[980px] p-5">
         <ToolsScreen
-          gauges={await gaugesOf(db, null)}
-          wrenches={await wrenchesOf(db, null)}
+          {...await toolsKept(db)}
           kinds={[...asked.values()].sort((a, b) => a.kind.localeCompare(b.kind))}
           today={dayOf(new Date())}
         />

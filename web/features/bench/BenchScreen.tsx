@@ -13,6 +13,7 @@ import {
   slotsInHand,
   stopsOf,
   type Task,
+  type Kit,
   tools,
   unsigned,
   waitingSlots,
@@ -25,6 +26,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { byOthers } from "@/client/entered";
+import { useLastTool } from "@/client/lastTools";
 import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
 import { TopRule } from "@/ui/TopRule";
@@ -87,7 +89,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const waiting = task ? slotsInHand(bench, state, task, chosen !== null, hand.hand.aim) : [];
   const points = openPoints(bench, state);
   const left = unsigned(state, points);
-  const kit = task ? tools(bench, task) : { gauge: null, wrench: null };
+  const wanted = useLastTool(actor.id, task?.id ?? null);
+  const kit: Kit = task ? tools(bench, task, wanted) : { gauge: null, wrench: null, others: [] };
   const stops = stopsOf(bench, state).filter((stop) => stop.cleared === null);
   const opened = state.opened?.body;
   const together = task === null || task.stage === "together" || task.stage === "prove" || task.stage === "build";
@@ -309,6 +312,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         task={task}
         unit={unitOf(bench, task, kit.gauge)}
         tool={toolName(bench, kit)}
+        onTool={kit.others.length > 0 ? () => hand.otherTool(task, kit) : null}
         asking={hand.asking}
         said={job.refused ? { tone: "stop", text: job.refused } : hand.said}
         waitingCount={job.unkept.size}
@@ -336,7 +340,7 @@ function unitOf(bench: Bench, task: Task | null, gauge: string | null): string {
   return task?.kind === "measure" ? (bench.gauges.find((g) => g.id === gauge)?.unit ?? "") : "";
 }
 
-function toolName(bench: Bench, kit: { gauge: string | null; wrench: string | null }): string {
+function toolName(bench: Bench, kit: Kit): string {
   return (
     bench.gauges.find((g) => g.id === kit.gauge)?.name ?? bench.wrenches.find((w) => w.id === kit.wrench)?.name ?? ""
   );

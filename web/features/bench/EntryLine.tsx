@@ -1,7 +1,7 @@
 "use client";
 
 import type { LineHelp, Task } from "@averin/core";
-import { CornerDownLeft } from "lucide-react";
+import { CornerDownLeft, RefreshCw } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
@@ -14,6 +14,7 @@ const KEYS: [string, string][] = [
   [".116in", "a unit may follow; otherwise the gauge's unit holds"],
   ["s gl 3", "words by first letters or number, several at once"],
   [".. Enter", "records the last reading again"],
+  ["g Enter", "takes another gauge or wrench of those that can"],
   ["- Enter", "strikes your last entry; it stays readable"],
   ["/ Enter", "skips this place, with a reason"],
   ["// Enter", "skips all that waits in this step"],
@@ -92,6 +93,8 @@ type Props = {
   task: Task | null;
   unit: string;
   tool: string;
+  /** Takes another of those that can; null where there is only one. */
+  onTool: (() => void) | null;
   asking: Asking | null;
   said: Said | null;
   waitingCount: number;
@@ -108,7 +111,7 @@ type Props = {
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
-  const { aim, help, task, unit, tool, asking, said, waitingCount, reach, released, loaded, fill } = props;
+  const { aim, help, task, unit, tool, onTool, asking, said, waitingCount, reach, released, loaded, fill } = props;
   const { onEnter, onCancel, onPhoto } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
@@ -236,7 +239,22 @@ export function EntryLine(props: Props) {
           className="figure min-h-[52px] min-w-0 flex-1 border-2 border-ink bg-ground px-3 text-2xl font-bold placeholder:font-sans placeholder:text-base placeholder:font-normal placeholder:text-soft"
         />
         <span className="hidden items-center px-1 text-lg sm:flex">{unit}</span>
-        <span className="hidden items-center text-[15px] text-soft md:flex">{tool}</span>
+        {onTool ? (
+          <button
+            type="button"
+            className="key min-h-[52px]! px-2! text-[15px]"
+            aria-label={`${tool}: take another`}
+            onClick={() => {
+              onTool();
+              line.current?.focus();
+            }}
+          >
+            {tool}
+            <RefreshCw size={16} aria-hidden />
+          </button>
+        ) : (
+          <span className="hidden items-center text-[15px] text-soft md:flex">{tool}</span>
+        )}
         {!touch && (
           <button type="submit" className="key min-h-[52px]! px-5!" data-main="true" disabled={off} aria-label="Enter">
             <CornerDownLeft size={26} aria-hidden />

@@ -241,6 +241,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         task={null}
         unit="mm"
         tool="Caliper 2"
+        onTool={null}
         asking={null}
         said={null}
         waitingCount={waitingCount}

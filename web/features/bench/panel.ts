@@ -1,4 +1,4 @@
-import type { Actor, Bench, JobState, Slot, Task, TooFarWay } from "@averin/core";
+import type { Actor, Bench, JobState, Kit, Slot, Task, TooFarWay } from "@averin/core";
 
 /** What every panel of the step in hand is given. */
 export type PanelProps = {
@@ -7,7 +7,7 @@ export type PanelProps = {
   actor: Actor;
   task: Task;
   waiting: readonly Slot[];
-  kit: { gauge: string | null; wrench: string | null };
+  kit: Kit;
   onAim: (slotKey: string) => void;
   onEnter: (typed: string) => void;
   /** A fastener was pulled too far: what was done about it. */

@@ -10,7 +10,7 @@ const lead = { id: "t", name: "Tobin Hask", roles: ["lead", "technician"] };
 const mira = { id: "m", name: "Mira Orr", roles: ["technician"] };
 
 /** A bench with a job behind it that keeps its lines at once, as far as it is told to be at hand. */
-function atBench(start: TestJob, actor = lead) {
+function atBench(start: TestJob, actor = lead, shop = bench) {
   let state = start.state;
   let away: string | null = null;
   const submitted: Draft[][] = [];
@@ -21,7 +21,7 @@ function atBench(start: TestJob, actor = lead) {
       if (away !== null) throw new Error(away);
       let next = state;
       for (const draft of drafts) {
-        const body = complete(bench, next, draft, actor);
+        const body = complete(shop, next, draft, actor);
         if (!body.ok) return body;
         const number = next.events.length + 1;
         const event = { id: uuid(number), number, at: "2026-11-23T10:00:00.000Z", by: actor, body: body.value };
@@ -37,7 +37,7 @@ function atBench(start: TestJob, actor = lead) {
     },
   };
   const onPhoto = jest.fn();
-  const { result: hand } = renderHook(() => useBenchHand({ bench, job, actor, onPhoto }));
+  const { result: hand } = renderHook(() => useBenchHand({ bench: shop, job, actor, onPhoto }));
   return {
     hand,
     onPhoto,
@@ -153,4 +153,28 @@ test("the key for a picture asks for one, and the picture goes with its line", a
   if (!step) throw new Error("no step");
   await press(() => hand.current.photo(new Blob(["x"]), step, "edge"));
   expect(submitted.flat().pop()).toMatchObject({ type: "photo_taken", task: step.id, caption: "edge" });
+});
+
+test("g takes another gauge of those that can; what is read next is read with it, and so is the next job there", async () => {
+  const step = "measure:friction-thickness:found";
+  const caliper = bench.gauges.find(({ kind }) => kind === "caliper");
+  if (!caliper) throw new Error("the demo has no caliper");
+  const shop = { ...bench, gauges: [caliper, { ...caliper, id: "another", name: "Another caliper" }] };
+  const gauges = (submitted: readonly Draft[][]) =>
+    submitted.flat().flatMap((draft) => (draft.type === "reading_taken" ? [draft.gauge] : []));
+  const at = atBench(jobAt(step), lead, shop);
+  await at.enter("2.9", "g");
+  expect(at.hand.current.said?.text).toBe("Another caliper from here on");
+  await at.enter("2.9");
+  expect(gauges(at.submitted)).toEqual([caliper.id, "another"]);
+  const later = atBench(jobAt(step), lead, shop);
+  await later.enter("2.9");
+  // Whoever else works there takes what lies first.
+  const other = atBench(jobAt(step), mira, shop);
+  await other.enter("2.9");
+  expect([gauges(later.submitted), gauges(other.submitted)]).toEqual([["another"], [caliper.id]]);
+  // Where there is only one it is said.
+  const single = atBench(jobAt(step), lead, { ...shop, gauges: [caliper] });
+  await single.enter("g");
+  expect(single.hand.current.said?.text).toBe(`${caliper.name} is the only one here that can.`);
 });

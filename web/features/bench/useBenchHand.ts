@@ -16,6 +16,7 @@ import {
   type FollowUp,
   HAND_BACK_WORD,
   interpret,
+  type Kit,
   type LineAnswer,
   type LineContext,
   nextTask,
@@ -45,6 +46,7 @@ import {
 import { useCallback, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { v4 as newId } from "uuid";
+import { lastTool, tookTool } from "@/client/lastTools";
 import type { JobHook } from "@/client/useJob";
 
 const SIGN_REASONS = [
@@ -484,7 +486,7 @@ export function useBenchHand({
       if (typed.trim() === "") return keep(asking.drafts, here);
     }
     const waiting = here ? slotsInHand(bench, now, here, chosen !== null, hand.aim) : [];
-    const kit = here ? tools(bench, here) : { gauge: null, wrench: null };
+    const kit = here ? tools(bench, here, lastTool(actor.id, here.id)) : { gauge: null, wrench: null, others: [] };
     const context: LineContext = { bench, state: now, waiting, by: actor.id, ...kit };
     if (here === null && typed.trim() === "") return finish();
     const answer = interpret(typed, context);
@@ -497,6 +499,8 @@ export function useBenchHand({
         return ask(answer);
       case "photo":
         return onPhoto();
+      case "tool":
+        return otherTool(here, kit);
       case "strike":
         return keep([{ type: "struck", event: answer.event.id }], null);
       case "skip":
@@ -520,6 +524,16 @@ export function useBenchHand({
     }
   };
 
+  /** Another gauge or wrench of those that can; from then on it lies ready for this person at this step. */
+  const otherTool = (here: Task | null, { gauge, wrench, others }: Kit): void => {
+    const [next] = others;
+    const called = (id: string | null | undefined) =>
+      [...bench.gauges, ...bench.wrenches].find((one) => one.id === id)?.name ?? "None";
+    if (here === null || next === undefined) return stop(`${called(gauge ?? wrench)} is the only one here that can.`);
+    tookTool(actor.id, here.id, next);
+    setSaid({ tone: "said", text: `${called(next)} from here on` });
+  };
+
   const inTurn = (work: () => Promise<void>): void => {
     queue.current = queue.current.then(work).catch((error: unknown) => {
       const why = error instanceof Error ? error.message : String(error);
@@ -533,6 +547,7 @@ export function useBenchHand({
     ...view,
     said,
     go,
+    otherTool,
     sign,
     clear,
     reopen,

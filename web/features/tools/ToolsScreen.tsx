@@ -1,9 +1,18 @@
+"use client";
+
 import { type Gauge, isOverdue, type Wrench } from "@averin/core";
 import type { ReactNode } from "react";
+import { DialogKey } from "@/ui/DialogKey";
+import { PostKey } from "@/ui/PostKey";
+import { ShortForm } from "@/ui/ShortForm";
+import { dayOf } from "@/ui/times";
 import { GaugeKey, WrenchKey } from "@/ui/ToolKeys";
 
 /** The kinds of gauge that procedures here ask for, each with what it reads. */
 export type GaugeKind = { kind: string; quantity: string };
+
+/** A tool with whether it is put away, and what was done with it last. */
+type Kept<One> = { tool: One; putAway: boolean; log: { id: string; at: string; by: string; words: string }[] };
 
 /** Everything the shop measures and pulls with; what is overdue stands out, and what is missing is made here. */
 export function ToolsScreen({
@@ -12,8 +21,8 @@ export function ToolsScreen({
   kinds,
   today,
 }: {
-  gauges: readonly Gauge[];
-  wrenches: readonly Wrench[];
+  gauges: readonly Kept<Gauge>[];
+  wrenches: readonly Kept<Wrench>[];
   kinds: readonly GaugeKind[];
   /** As a day: 2026-11-29. */
   today: string;
@@ -24,8 +33,8 @@ export function ToolsScreen({
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Gauges</h2>
         <ul>
           {gauges.map((gauge) => (
-            <Tool key={gauge.id} tool={gauge} today={today}>
-              step {gauge.resolution}, ±{gauge.permissibleError} · read in {gauge.unit}
+            <Tool key={gauge.tool.id} to={`/api/gauges/${gauge.tool.id}`} kept={gauge} today={today}>
+              step {gauge.tool.resolution}, ±{gauge.tool.permissibleError} · read in {gauge.tool.unit}
             </Tool>
           ))}
         </ul>
@@ -40,9 +49,9 @@ export function ToolsScreen({
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Torque wrenches</h2>
         <ul>
           {wrenches.map((wrench) => (
-            <Tool key={wrench.id} tool={wrench} today={today}>
-              {Number(wrench.minNm.toFixed(1))} to {Number(wrench.maxNm.toFixed(1))} N·m
-              {wrench.lengthMm !== null && ` · ${wrench.lengthMm} mm long`}
+            <Tool key={wrench.tool.id} to={`/api/wrenches/${wrench.tool.id}`} kept={wrench} today={today}>
+              {Number(wrench.tool.minNm.toFixed(1))} to {Number(wrench.tool.maxNm.toFixed(1))} N·m
+              {wrench.tool.lengthMm !== null && ` · ${wrench.tool.lengthMm} mm long`}
             </Tool>
           ))}
         </ul>
@@ -54,18 +63,91 @@ export function ToolsScreen({
   );
 }
 
-/** One gauge or wrench: what it is called, what it does, and by when it is to be calibrated. */
-function Tool({ tool, today, children }: { tool: Gauge | Wrench; today: string; children: ReactNode }) {
+/** One gauge or wrench: what it does, by when it is to be calibrated, what was done with it, and the keys for that. */
+function Tool({
+  to,
+  kept: { tool, putAway, log },
+  today,
+  children,
+}: {
+  to: string;
+  kept: Kept<Gauge | Wrench>;
+  today: string;
+  children: ReactNode;
+}) {
   const due = tool.calibrationDue;
   return (
-    <li className="grid min-h-[52px] grid-cols-[1fr_1fr_1fr] items-center gap-x-4 border-b border-line">
-      <strong className="text-lg">{tool.name}</strong>
-      <span className="tabular-nums">{children}</span>
-      {due !== null && isOverdue(due, today) ? (
-        <strong className="text-right text-past">calibration overdue since {due}</strong>
-      ) : (
-        <span className="text-right text-soft">{due === null ? "no calibration said" : `calibration due ${due}`}</span>
-      )}
+    <li className="border-b border-line py-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <div className={`min-w-[260px] flex-1 leading-tight ${putAway ? "text-soft" : ""}`}>
+          <strong className="text-lg">{tool.name}</strong> <span className="figure">{children}</span>
+          {putAway ? (
+            <span className="block">put away: no reading and no pull is offered it</span>
+          ) : due !== null && isOverdue(due, today) ? (
+            <strong className="block text-past">calibration overdue since {due}</strong>
+          ) : (
+            <span className="block text-soft">{due === null ? "no calibration said" : `calibration due ${due}`}</span>
+          )}
+        </div>
+        {putAway ? (
+          <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
+        ) : (
+          <>
+            <DialogKey words="Calibrated" title={`${tool.name} was calibrated`} about="It is overdue no more.">
+              {(close) => (
+                <ShortForm
+                  to={to}
+                  fixed={{ does: "calibrated" }}
+                  words="Keep it"
+                  onKept={close}
+                  fields={[
+                    { name: "due", label: "Due the next time", like: "2027-04-30" },
+                    { name: "found", label: "How it was found, where that was told", like: "0.01 mm under at 25" },
+                  ]}
+                />
+              )}
+            </DialogKey>
+            <DialogKey
+              words="Checked"
+              title={`${tool.name}: checked here`}
+              about="Zero, a gauge block, a weight on a lever of known length. A check is no calibration."
+            >
+              {(close) => (
+                <ShortForm
+                  to={to}
+                  fixed={{ does: "checked" }}
+                  words="Keep it"
+                  onKept={close}
+                  fields={[
+                    { name: "against", label: "Against what", like: "block of 25 mm" },
+                    { name: "showed", label: "What it showed", like: "25.00 mm" },
+                  ]}
+                />
+              )}
+            </DialogKey>
+            <DialogKey
+              words="Put away"
+              title={`${tool.name} is put away`}
+              about="Dropped, lent, worn out: it is chosen for nothing until it is in use again. What was read with it stays."
+            >
+              {(close) => (
+                <ShortForm
+                  to={to}
+                  fixed={{ does: "put away" }}
+                  words="Put it away"
+                  onKept={close}
+                  fields={[{ name: "reason", label: "Why", like: "dropped, jaws no longer close" }]}
+                />
+              )}
+            </DialogKey>
+          </>
+        )}
+      </div>
+      {log.map(({ id, at, by, words }) => (
+        <p key={id} className="text-[15px] text-soft">
+          <span className="figure">{dayOf(at)}</span> {words}, {by}
+        </p>
+      ))}
     </li>
   );
 }

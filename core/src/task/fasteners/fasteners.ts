@@ -286,9 +286,9 @@ export const fasteners: Kind<
       hinted: () => ({ hint: "Enter: clicked at the setting; or the value" }),
       rehearsed: () => "",
       shapes: false,
-      wrench: (bench, s) => {
+      wrenches: (bench, s) => {
         const entry = groupOf(bench, s.entry);
-        return (entry && wrenchFor(bench, entry).best?.id) ?? null;
+        return entry ? wrenchFor(bench, entry).able : [];
       },
     },
     lock: {

@@ -32,26 +32,31 @@ export function torqueSpecFor(bench: Bench, entry: FastenerEntry): TorqueSpec | 
 
 export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
 
-/** The wrench for every pass of a group, or the sentence that says why none will do. */
-export function wrenchFor(bench: Bench, entry: FastenerEntry): WrenchChoice {
+/**
+ * The wrench for every pass of a group, the `wanted` one where it can, or the sentence that says why none will do. Those
+ * that can are told with the one that suits best first.
+ */
+export function wrenchFor(bench: Bench, entry: FastenerEntry, wanted: string | null = null): WrenchChoice {
   const spec = torqueSpecFor(bench, entry);
   if (spec === null) {
     return { best: null, able: [], sentence: NO_TORQUE };
   }
-  const first = bandOf(spec, entry.torque.stagesPercent[0] ?? 100).aimNm;
+  const firstPass = bandOf(spec, entry.torque.stagesPercent[0] ?? 100).aimNm;
   const answer = fastenerWrench({
     targetNm: spec.targetNm,
     wrenches: bench.wrenches.map(({ id, minNm, maxNm }) => ({ id, minNm, maxNm })),
   });
   if (!answer.ok) throw new Error(`wrenches on file: ${answer.error.message}`);
-  const best = bench.wrenches.find((w) => w.id === answer.value.best) ?? null;
+  const { best: suits, able } = answer.value;
+  const first = wanted !== null && able.includes(wanted) ? wanted : suits;
+  const best = bench.wrenches.find((w) => w.id === first) ?? null;
   if (best === null) {
     return { best: null, able: [], sentence: gapWords(bench.wrenches, Number(spec.targetNm.toFixed(1))) };
   }
-  const early = atLeast(first, best.minNm) ? "" : ` Passes below ${best.minNm} N·m go by feel, snug only.`;
+  const early = atLeast(firstPass, best.minNm) ? "" : ` Passes below ${best.minNm} N·m go by feel, snug only.`;
   return {
     best,
-    able: answer.value.able,
+    able: [...able].sort((a, b) => Number(b === suits) - Number(a === suits)),
     sentence: `${best.name} covers ${best.minNm} to ${best.maxNm} N·m; set ${spec.targetNm} for the last pass.${early}`,
   };
 }

@@ -50,9 +50,9 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   return (
     <>
       <TopRule person={actor.name}>
-        <span className="text-lg font-semibold">
+        <h1 className="text-lg font-semibold">
           {machine.mark} · {machine.maker} {machine.model} {machine.year ?? ""}
-        </span>
+        </h1>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
         <MachineHead
@@ -100,7 +100,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           </section>
         )}
         {lives.length > 0 && <Lives lives={lives} />}
-        <h1 className="pb-1 text-2xl font-semibold">Figures of this machine</h1>
+        <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
         <p className="pb-5 text-lg text-soft">
           Each is entered once, with its source. The machine’s own governs over its model’s book; jobs judged before
           keep what they were judged by.

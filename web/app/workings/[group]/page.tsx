@@ -22,7 +22,7 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
   return (
     <>
       <TopRule person={actor.name}>
-        <span className="text-lg font-semibold">Workings: {group.title}</span>
+        <h1 className="text-lg font-semibold">Workings: {group.title}</h1>
         <Link href="/" className="key ml-auto">
           Today
         </Link>

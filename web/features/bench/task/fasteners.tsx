@@ -29,13 +29,13 @@ import type { PanelProps } from "../panel.ts";
 type Pull = Extract<Slot, { kind: "pull" }>;
 
 /** The bolts where they sit, the pass and the place to pull next, the wrench and its setting. */
-export function TorquePanel({ bench, state, task, waiting, onAim, onTooFar }: PanelProps) {
+export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar }: PanelProps) {
   const [adapterMm, setAdapterMm] = useState("");
   const slots = task.slots.filter((s): s is Pull => s.kind === "pull");
   const entry = slots[0] && entryOf(bench.procedure, slots[0].entry);
   if (entry?.kind !== "fasteners") return null;
   const spec = torqueSpecFor(bench, entry);
-  const choice = wrenchFor(bench, entry);
+  const choice = wrenchFor(bench, entry, kit.wrench);
   if (!spec) {
     return (
       <div className="flex flex-col items-start gap-3 border-2 border-dashed border-line p-4">

@@ -149,7 +149,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
                 <span style={{ color: toneOf(own) }} className="leading-tight">
                   {own ? verdictSentence(own) : wordsAt(state, slots, item)}
                 </span>
-                <span className="figure text-[15px]">
+                <span className="figure text-[15px] [word-spacing:0.35em]">
                   {readingsOf(state, point, item, first.phase)
                     .map((r) => figure(r.body.valueInBase, r.body.gauge.resolution))
                     .join("  ")}
