@@ -1,9 +1,8 @@
 "use client";
 
 import Link from "next/link";
-import { DialogKey } from "@/ui/DialogKey";
+import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
-import { ShortForm } from "@/ui/ShortForm";
 import { dayOf } from "@/ui/times";
 
 export type MachineShown = {
@@ -59,55 +58,41 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
               Take it in
             </Link>
           )}
-          <DialogKey words="Put right" title={`${mark}: put right`} about="What it was before stays readable.">
-            {(close) => (
-              <ShortForm
-                to={to}
-                fixed={{ does: "put right" }}
-                words="Keep it"
-                onKept={close}
-                fields={[
-                  { name: "mark", label: "Plate or mark", start: mark },
-                  { name: "year", label: "Year, if known", start: year === null ? "" : String(year) },
-                  { name: "serial", label: "Frame number, if known", start: serial },
-                ]}
-              />
-            )}
-          </DialogKey>
-          <DialogKey
+          <FormKey
+            words="Put right"
+            title={`${mark}: put right`}
+            about="What it was before stays readable."
+            to={to}
+            fixed={{ does: "put right" }}
+
+            fields={[
+              { name: "mark", label: "Plate or mark", start: mark },
+              { name: "year", label: "Year, if known", start: year === null ? "" : String(year) },
+              { name: "serial", label: "Frame number, if known", start: serial },
+            ]}
+          />
+          <FormKey
             words="Has another owner"
             title={`${mark}: whose it is now`}
             about="Its figures and what was done to it stay with it; jobs stay with the owner they were done for."
-          >
-            {(close) => (
-              <ShortForm
-                to={to}
-                fixed={{ does: "sold" }}
-                words="It is theirs"
-                onKept={close}
-                fields={[
-                  { name: "name", label: "Name" },
-                  { name: "contact", label: "How to reach them" },
-                ]}
-              />
-            )}
-          </DialogKey>
+            to={to}
+            fixed={{ does: "sold" }}
+            keep="It is theirs"
+            fields={[
+              { name: "name", label: "Name" },
+              { name: "contact", label: "How to reach them" },
+            ]}
+          />
           {machine.retired === null ? (
-            <DialogKey
+            <FormKey
               words="Retire it"
               title={`${mark} is not worked on any more`}
               about="The counter offers it no more, and nothing of it falls due. It can come into use again."
-            >
-              {(close) => (
-                <ShortForm
-                  to={to}
-                  fixed={{ does: "retired" }}
-                  words="Retire it"
-                  onKept={close}
-                  fields={[{ name: "reason", label: "Why", like: "broken up for parts" }]}
-                />
-              )}
-            </DialogKey>
+              to={to}
+              fixed={{ does: "retired" }}
+              keep="Retire it"
+              fields={[{ name: "reason", label: "Why", like: "broken up for parts" }]}
+            />
           ) : (
             <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
           )}

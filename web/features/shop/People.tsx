@@ -6,8 +6,8 @@ import { useReady } from "@/client/useReady";
 import { useSending } from "@/client/useSending";
 import { Choice } from "@/ui/Choice";
 import { DialogKey } from "@/ui/DialogKey";
+import { FormKey } from "@/ui/FormKey";
 import { FormEnd } from "@/ui/FormEnd";
-import { ShortForm } from "@/ui/ShortForm";
 
 export type Person = { id: string; name: string; roles: string[]; hasPin: boolean; left: boolean };
 
@@ -33,20 +33,17 @@ export function People({ people, own, keys }: { people: readonly Person[]; own: 
               </span>
             </span>
             {person.id === own && (
-              <DialogKey words="Your password" title="Your password" about="Your other sessions end with it.">
-                {(close) => (
-                  <ShortForm
-                    to="/api/session/password"
-                    fixed={{}}
-                    words="Change it"
-                    onKept={close}
-                    fields={[
-                      { name: "old", label: "The one you had", secret: true },
-                      { name: "password", label: "The new one, ten characters or more", secret: true },
-                    ]}
-                  />
-                )}
-              </DialogKey>
+              <FormKey
+                words="Your password"
+                title="Your password"
+                about="Your other sessions end with it."
+                to="/api/session/password"
+                keep="Change it"
+                fields={[
+                  { name: "old", label: "The one you had", secret: true },
+                  { name: "password", label: "The new one, ten characters or more", secret: true },
+                ]}
+              />
             )}
             {keys && !person.left && (
               <>
@@ -55,36 +52,22 @@ export function People({ people, own, keys }: { people: readonly Person[]; own: 
                 </DialogKey>
                 {person.id !== own && (
                   <>
-                    <DialogKey
+                    <FormKey
                       words="New password"
                       title={`A new password for ${person.name}`}
                       about="Tell it to them; every session of theirs ends. They change it themselves."
-                    >
-                      {(close) => (
-                        <ShortForm
-                          to={`/api/people/${person.id}/password`}
-                          fixed={{}}
-                          words="Set it"
-                          onKept={close}
-                          fields={[{ name: "password", label: "Ten characters or more", secret: true }]}
-                        />
-                      )}
-                    </DialogKey>
-                    <DialogKey
+                      to={`/api/people/${person.id}/password`}
+                      keep="Set it"
+                      fields={[{ name: "password", label: "Ten characters or more", secret: true }]}
+                    />
+                    <FormKey
                       words="Has left"
                       title={`${person.name} has left`}
                       about="They are signed out everywhere and sign in no more. Their name stays on what they did."
-                    >
-                      {(close) => (
-                        <ShortForm
-                          to={`/api/people/${person.id}/leave`}
-                          fixed={{}}
-                          words="They have left"
-                          onKept={close}
-                          fields={[]}
-                        />
-                      )}
-                    </DialogKey>
+                      to={`/api/people/${person.id}/leave`}
+                      keep="They have left"
+                      fields={[]}
+                    />
                   </>
                 )}
               </>

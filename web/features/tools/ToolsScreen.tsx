@@ -1,10 +1,7 @@
-"use client";
-
 import { type Gauge, isOverdue, type Wrench } from "@averin/core";
 import type { ReactNode } from "react";
-import { DialogKey } from "@/ui/DialogKey";
+import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
-import { ShortForm } from "@/ui/ShortForm";
 import { dayOf } from "@/ui/times";
 import { GaugeKey, WrenchKey } from "@/ui/ToolKeys";
 
@@ -93,53 +90,39 @@ function Tool({
           <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
         ) : (
           <>
-            <DialogKey words="Calibrated" title={`${tool.name} was calibrated`} about="It is overdue no more.">
-              {(close) => (
-                <ShortForm
-                  to={to}
-                  fixed={{ does: "calibrated" }}
-                  words="Keep it"
-                  onKept={close}
-                  fields={[
-                    { name: "due", label: "Due the next time", like: "2027-04-30" },
-                    { name: "found", label: "How it was found, where that was told", like: "0.01 mm under at 25" },
-                  ]}
-                />
-              )}
-            </DialogKey>
-            <DialogKey
+            <FormKey
+              words="Calibrated"
+              title={`${tool.name} was calibrated`}
+              about="It is overdue no more."
+              to={to}
+              fixed={{ does: "calibrated" }}
+
+              fields={[
+                { name: "due", label: "Due the next time", like: "2027-04-30" },
+                { name: "found", label: "How it was found, where that was told", like: "0.01 mm under at 25" },
+              ]}
+            />
+            <FormKey
               words="Checked"
               title={`${tool.name}: checked here`}
               about="Zero, a gauge block, a weight on a lever of known length. A check is no calibration."
-            >
-              {(close) => (
-                <ShortForm
-                  to={to}
-                  fixed={{ does: "checked" }}
-                  words="Keep it"
-                  onKept={close}
-                  fields={[
-                    { name: "against", label: "Against what", like: "block of 25 mm" },
-                    { name: "showed", label: "What it showed", like: "25.00 mm" },
-                  ]}
-                />
-              )}
-            </DialogKey>
-            <DialogKey
+              to={to}
+              fixed={{ does: "checked" }}
+
+              fields={[
+                { name: "against", label: "Against what", like: "block of 25 mm" },
+                { name: "showed", label: "What it showed", like: "25.00 mm" },
+              ]}
+            />
+            <FormKey
               words="Put away"
               title={`${tool.name} is put away`}
               about="Dropped, lent, worn out: it is chosen for nothing until it is in use again. What was read with it stays."
-            >
-              {(close) => (
-                <ShortForm
-                  to={to}
-                  fixed={{ does: "put away" }}
-                  words="Put it away"
-                  onKept={close}
-                  fields={[{ name: "reason", label: "Why", like: "dropped, jaws no longer close" }]}
-                />
-              )}
-            </DialogKey>
+              to={to}
+              fixed={{ does: "put away" }}
+              keep="Put it away"
+              fields={[{ name: "reason", label: "Why", like: "dropped, jaws no longer close" }]}
+            />
           </>
         )}
       </div>

@@ -202,7 +202,12 @@ test("every job is found again by any word of it: machine, owner, person, day, w
   for (const search of ["%%", "roller nowhere", "sump-100"])
     expect([search, await found(search)]).toEqual([search, false]);
   const { jobs, more } = await findJobs(db, "");
-  expect(jobs[0]).toMatchObject({ work: expect.any(String), ended: null, stage: expect.any(String), opened: expect.stringMatching(/^20/) });
+  expect(jobs[0]).toMatchObject({
+    work: expect.any(String),
+    ended: null,
+    stage: expect.any(String),
+    opened: expect.stringMatching(/^20/),
+  });
   expect(more).toBe(false);
   // A job that an earlier version kept has no words yet: they are made when the shop is opened.
   await db.words.destroy({ where: { jobId: id } });
