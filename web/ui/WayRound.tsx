@@ -26,7 +26,7 @@ export function WayRound() {
           className="flex min-h-[44px] items-center gap-2 text-lg font-semibold tracking-[0.14em] uppercase"
         >
           <Menu size={20} aria-hidden />
-          Averin
+          <span className="hidden lg:inline">Averin</span>
         </button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -142,11 +142,11 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           title="figures of this machine"
           className="order-last flex min-h-[44px] min-w-0 basis-full flex-col justify-center leading-tight md:order-none md:basis-auto"
         >
-          <strong className="lg:truncate">{jobTitle(bench, state)}</strong>
-          <span className="text-[15px] underline decoration-1 underline-offset-4 lg:truncate">
+          <strong className="md:line-clamp-2 lg:line-clamp-1">{jobTitle(bench, state)}</strong>
+          <span className="text-[15px] underline decoration-1 underline-offset-4 md:truncate">
             {[
-              number,
               opened?.machine.mark,
+              number,
               opened?.meter.value == null ? "meter not read" : `${opened.meter.value} ${opened.meter.unit}`,
               opened?.owner.name,
             ]
