@@ -10,6 +10,15 @@ export function run(
   return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };
 }
 
+/**
+ * Hears a Ctrl-C, and whoever else tells this process to end, for as long as it lives. A listener that goes with the first
+ * signal leaves only the one that ends our children with us: that one ends us at once, with all that is still to be
+ * cleaned up.
+ */
+export function whenTold(end: () => void): void {
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, end);
+}
+
 export type Child = {
   pid: number;
   /** Whether its process has gone. */

@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
+import { whenTold } from "./child.ts";
 import { ensureBuilt } from "./server/application.ts";
 import { startMariadb } from "./server/mariadb.ts";
 import { runPart } from "./server/part.ts";
@@ -84,7 +85,7 @@ export async function test(args: string[]): Promise<number> {
   if (stray !== undefined)
     throw new Told(`"${stray}" is no part of the tests: ${PARTS.join(", ")}, or nothing for all.`);
   // Stopped, it ends the part that runs and what that started, and still says how far it came.
-  for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => stopped.abort());
+  whenTold(() => stopped.abort());
   const wanted = (part: Part): boolean => args.length === 0 || args.includes(part);
   rmSync(results(""), { recursive: true, force: true });
   mkdirSync(results(""), { recursive: true });

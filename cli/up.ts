@@ -16,6 +16,7 @@ import { parseArgs } from "node:util";
 import { type Demo, readDemo, seedDemo } from "../web/server/demo.ts";
 import { anyPeople } from "../web/server/people/read.ts";
 import { newFirstCode } from "../web/server/people/store.ts";
+import { whenTold } from "./child.ts";
 import { ensureBuilt, prepare, type Served, serve, withDatabase } from "./server/application.ts";
 import { type PrivateServer, startMariadb } from "./server/mariadb.ts";
 import { type Certificate, givenCertificate, ownCertificate } from "./server/tls.ts";
@@ -204,9 +205,7 @@ export async function up(args: string[]): Promise<number> {
       ending = true;
       resolve();
     };
-    process.once("SIGINT", end);
-    process.once("SIGTERM", end);
-    process.once("SIGHUP", end);
+    whenTold(end);
   });
   const goOn = (): void => {
     if (ending) throw new Told("Stopped.");
