@@ -180,7 +180,7 @@ test("from an empty shop to a released job on a machine that no book knows, and 
     await page.getByLabel("What the owner says").fill("Slips when hot.");
     await page.getByLabel("What is worked on").selectOption({ label: "Clutch pack, coil springs" });
     await page.getByRole("button", { name: "Open the job" }).press("Enter");
-    await expect(page.getByText(`${mark} · meter not read · Brakka Rull 300`)).toBeVisible();
+    await expect(page.getByText(new RegExp(`${mark} · T-\\d+ · meter not read · Brakka Rull 300`))).toBeVisible();
   };
   await takeIn("Blue one");
   const first = await clutchJob(page, false);
