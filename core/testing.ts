@@ -111,8 +111,7 @@ export class TestJob {
   type(line: string, reason = ""): string {
     const { shop, state, task } = this;
     const waiting = task ? waitingSlots(shop, state, task) : [];
-    const kit = task ? tools(shop, task) : { gauge: null, wrench: null };
-    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...kit });
+    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...tools(shop, task) });
     if (answer.kind === "slip" && reason === "") return answer.question;
     const meant = answer.kind === "slip" ? (answer.corrected ?? answer.drafts) : null;
     const drafts = draftsOf(meant === null ? answer : { kind: "drafts", drafts: meant }, reason);

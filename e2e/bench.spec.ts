@@ -176,7 +176,7 @@ test("every place behind the mark opens; a gauge is calibrated, checked and put 
   await caliper.getByRole("button", { name: "Calibrated" }).press("Enter");
   await page.keyboard.type("2020-01-01");
   await page.keyboard.press("Enter");
-  await expect(form.getByRole("alert")).toContainText("2020-01-01 is over: say the day on which it is due");
+  await expect(form.getByRole("alert")).toContainText("2020-01-01 does not lie ahead: say the day on which it is due");
   await form.getByLabel("Due the next time").fill("2099-04-30");
   await page.keyboard.press("Enter");
   await expect(caliper).toContainText("calibration due 2099-04-30");

@@ -23,12 +23,14 @@ function held(text: string): [string, string][] {
   }
 }
 
-/** What stands in this browser; nothing where it keeps nothing. */
+/** What was taken since the page was opened, where the browser keeps nothing. */
+let unkept = "[]";
+
 function stored(): string {
   try {
-    return localStorage.getItem(KEY) ?? "[]";
+    return localStorage.getItem(KEY) ?? unkept;
   } catch {
-    return "[]";
+    return unkept;
   }
 }
 
@@ -37,10 +39,11 @@ const at = (person: string, step: string): string => `${person} ${step}`;
 /** Remembers what a person took at a step. */
 export function tookTool(person: string, step: string, tool: string): void {
   const others = held(stored()).filter(([key]) => key !== at(person, step));
+  const text = JSON.stringify([...others, [at(person, step), tool]].slice(-MOST));
   try {
-    localStorage.setItem(KEY, JSON.stringify([...others, [at(person, step), tool]].slice(-MOST)));
+    localStorage.setItem(KEY, text);
   } catch {
-    // A browser that keeps nothing: it is chosen anew the next time.
+    unkept = text;
   }
   for (const told of listeners) told();
 }

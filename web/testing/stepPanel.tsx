@@ -33,7 +33,7 @@ export function stepOnScreen(
       state={state}
       task={task}
       waiting={task ? waitingSlots(bench, state, task) : []}
-      kit={task ? tools(bench, task) : { gauge: null, wrench: null, others: [] }}
+      kit={tools(bench, task)}
       points={points}
       releaseKept
       lives={{}}

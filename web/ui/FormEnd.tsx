@@ -6,8 +6,11 @@ export function FormEnd({
   words,
   busy,
   leave = false,
+  well = false,
 }: {
   message: string;
+  /** Whether what was said is that it was kept. */
+  well?: boolean;
   /** On the key that sends it. */
   words: string;
   busy: boolean;
@@ -15,7 +18,7 @@ export function FormEnd({
 }) {
   return (
     <>
-      <p role="alert" className="min-h-[1.3em] font-semibold text-past">
+      <p role={well ? "status" : "alert"} className={`min-h-[1.3em] font-semibold ${well ? "" : "text-past"}`}>
         {message}
       </p>
       <div className="flex gap-2">

@@ -73,6 +73,9 @@ const EXPECTED: Record<string, string> = {
   record: "an object",
 };
 
+/** Whether a rule says in its own words what would be right. */
+const isOwn = (message: string): boolean => !message.startsWith("Too small");
+
 /** One Zod issue as a refusal. `input` is the whole document, to tell a missing field from a wrong one. */
 export function refusalFromIssue(issue: Issue, input: unknown): RefusalData {
   const path = pathOf(issue.path);
@@ -95,6 +98,10 @@ export function refusalFromIssue(issue: Issue, input: unknown): RefusalData {
       return { code: "unknown_field", path: at, message: `${at} is not a field of this input: leave it out.` };
     }
     case "too_small": {
+      if (isOwn(issue.message)) return { code: "range", path, message: `${path}: ${issue.message}.` };
+      if (issue.origin === "string" && issue.minimum === 1) {
+        return { code: "missing", path, message: `${path} is empty: give it.` };
+      }
       const what = issue.origin === "array" ? "entries" : issue.origin === "string" ? "characters" : "";
       const bound = issue.inclusive ? `at least ${issue.minimum}` : `above ${issue.minimum}`;
       return {

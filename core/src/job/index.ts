@@ -90,6 +90,7 @@ export {
   reasonFrom,
   strikeOf,
   type Kit,
+  toolName,
   tools,
 } from "./line.ts";
 export { isUnjudged } from "./limitFound.ts";

@@ -65,14 +65,15 @@ const toolsOf = (bench: Bench, s: Slot): { gauges: readonly string[]; wrenches: 
   return { gauges, wrenches: slotRule(s).wrenches?.(bench, s) ?? [] };
 };
 
+/** What lies ready for a task, and the others that could be taken instead, the next one first. */
 export type Kit = { gauge: string | null; wrench: string | null; others: readonly string[] };
 
 /**
  * The gauge and the wrench that lie ready for a task: the `wanted` one where it can, else the first of the right kind or
- * the one that suits best; and the others that could be taken, the next one first.
+ * the one that suits best.
  */
-export function tools(bench: Bench, task: Task, wanted: string | null = null): Kit {
-  const all = task.slots.map((s) => toolsOf(bench, s));
+export function tools(bench: Bench, task: Task | null, wanted: string | null = null): Kit {
+  const all = (task?.slots ?? []).map((s) => toolsOf(bench, s));
   const gauges = all.find((own) => own.gauges.length > 0)?.gauges ?? [];
   const wrenches = all.find((own) => own.wrenches.length > 0)?.wrenches ?? [];
   const chosen = (able: readonly string[]): string | null => able.find((id) => id === wanted) ?? able[0] ?? null;
@@ -81,6 +82,10 @@ export function tools(bench: Bench, task: Task, wanted: string | null = null): K
   const at = able.indexOf(kit.gauge ?? kit.wrench ?? "");
   return { ...kit, others: [...able.slice(at + 1), ...able.slice(0, Math.max(at, 0))] };
 }
+
+/** What a gauge or a wrench of the shop is called; nothing where there is none. */
+export const toolName = ({ gauges, wrenches }: Bench, id: string | null): string =>
+  [...gauges, ...wrenches].find((one) => one.id === id)?.name ?? "";
 
 /** What is asked back about a line before it is kept. */
 type Doubt = { question: string; corrected: Draft[] | null; better: boolean };

@@ -13,7 +13,7 @@ import {
   slotsInHand,
   stopsOf,
   type Task,
-  type Kit,
+  toolName,
   tools,
   unsigned,
   waitingSlots,
@@ -90,7 +90,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const points = openPoints(bench, state);
   const left = unsigned(state, points);
   const wanted = useLastTool(actor.id, task?.id ?? null);
-  const kit: Kit = task ? tools(bench, task, wanted) : { gauge: null, wrench: null, others: [] };
+  const kit = tools(bench, task, wanted);
   const stops = stopsOf(bench, state).filter((stop) => stop.cleared === null);
   const opened = state.opened?.body;
   const together = task === null || task.stage === "together" || task.stage === "prove" || task.stage === "build";
@@ -311,7 +311,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         help={lineHelp(bench, state, waiting)}
         task={task}
         unit={unitOf(bench, task, kit.gauge)}
-        tool={toolName(bench, kit)}
+        tool={toolName(bench, kit.gauge ?? kit.wrench)}
         onTool={kit.others.length > 0 ? () => hand.otherTool(task, kit) : null}
         asking={hand.asking}
         said={job.refused ? { tone: "stop", text: job.refused } : hand.said}
@@ -338,10 +338,4 @@ const homeOf = (tasks: readonly Task[], id: string): string | undefined =>
 function unitOf(bench: Bench, task: Task | null, gauge: string | null): string {
   if (task?.kind === "torque") return "N·m";
   return task?.kind === "measure" ? (bench.gauges.find((g) => g.id === gauge)?.unit ?? "") : "";
-}
-
-function toolName(bench: Bench, kit: Kit): string {
-  return (
-    bench.gauges.find((g) => g.id === kit.gauge)?.name ?? bench.wrenches.find((w) => w.id === kit.wrench)?.name ?? ""
-  );
 }

@@ -7,8 +7,8 @@ export function Overdue({ tool }: { tool: { name: string; calibrationDue: string
   if (!tool || now === null || !isOverdue(tool.calibrationDue, new Date(now).toISOString())) return null;
   return (
     <span className="block font-semibold text-past">
-      {tool.name}: calibration overdue since {tool.calibrationDue}; a lead answers for what it says. Was it calibrated
-      meanwhile, say so under Gauges and wrenches.
+      {tool.name}: calibration overdue since {tool.calibrationDue}; a lead answers for what it says. If it was
+      calibrated meanwhile, say so under Gauges and wrenches.
     </span>
   );
 }

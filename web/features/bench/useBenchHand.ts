@@ -36,6 +36,7 @@ import {
   slotsInHand,
   type Task,
   type TooFarWay,
+  toolName,
   tools,
   unsigned,
   waitingSlots,
@@ -486,7 +487,7 @@ export function useBenchHand({
       if (typed.trim() === "") return keep(asking.drafts, here);
     }
     const waiting = here ? slotsInHand(bench, now, here, chosen !== null, hand.aim) : [];
-    const kit = here ? tools(bench, here, lastTool(actor.id, here.id)) : { gauge: null, wrench: null, others: [] };
+    const kit = tools(bench, here, here && lastTool(actor.id, here.id));
     const context: LineContext = { bench, state: now, waiting, by: actor.id, ...kit };
     if (here === null && typed.trim() === "") return finish();
     const answer = interpret(typed, context);
@@ -527,11 +528,11 @@ export function useBenchHand({
   /** Another gauge or wrench of those that can; from then on it lies ready for this person at this step. */
   const otherTool = (here: Task | null, { gauge, wrench, others }: Kit): void => {
     const [next] = others;
-    const called = (id: string | null | undefined) =>
-      [...bench.gauges, ...bench.wrenches].find((one) => one.id === id)?.name ?? "None";
-    if (here === null || next === undefined) return stop(`${called(gauge ?? wrench)} is the only one here that can.`);
+    const own = gauge ?? wrench;
+    if (here === null || own === null) return stop("None is on file here that can: make it with the key of this step.");
+    if (next === undefined) return stop(`${toolName(bench, own)} is the only one here that can.`);
     tookTool(actor.id, here.id, next);
-    setSaid({ tone: "said", text: `${called(next)} from here on` });
+    setSaid({ tone: "said", text: `${toolName(bench, next)} from here on` });
   };
 
   const inTurn = (work: () => Promise<void>): void => {

@@ -288,9 +288,11 @@ export function IntakeForm({
         )}
         {offered.length === 0 ? (
           <p className="border-2 border-dashed border-line p-4 text-lg text-soft">
-            {machineId === "new"
-              ? "Say what it is: what can be worked on such a machine stands here then."
-              : "Choose the machine: what can be worked on it stands here then."}
+            {(known ?? bookOf(fields) ?? kind)
+              ? "No procedure here is for such a machine: put one into the folder of procedures first."
+              : machineId === "new"
+                ? "Say what it is: what can be worked on such a machine stands here then."
+                : "Choose the machine: what can be worked on it stands here then."}
           </p>
         ) : (
           <label className="flex flex-col gap-1 font-semibold">

@@ -1,9 +1,8 @@
-"use client";
-
 import Link from "next/link";
 import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
 import { dayOf } from "@/ui/times";
+import { Told, type ToldLine } from "@/ui/Told";
 
 export type MachineShown = {
   id: string;
@@ -16,10 +15,9 @@ export type MachineShown = {
   retired: string | null;
   owner: { id: string; name: string; contact: string };
 };
-export type ChangeShown = { id: string; at: string; by: string; words: string };
 
 /** Whose a machine is and how it is told from others, with the keys that put it right; and what became of it. */
-export function MachineHead({ machine, changes }: { machine: MachineShown; changes: readonly ChangeShown[] }) {
+export function MachineHead({ machine, changes }: { machine: MachineShown; changes: readonly ToldLine[] }) {
   const to = `/api/machines/${machine.id}`;
   const { mark, year, serial, owner } = machine;
   const rows = [
@@ -98,17 +96,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
           )}
         </div>
       </div>
-      {changes.length > 0 && (
-        <ul aria-label="What became of it" className="mt-4 border-t border-line">
-          {changes.map(({ id, at, by, words }) => (
-            <li key={id} className="flex flex-wrap gap-x-4 border-b border-line py-1">
-              <span className="figure text-soft">{dayOf(at)}</span>
-              <span className="flex-1">{words}</span>
-              <span className="text-soft">{by}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Told label="What became of it" lines={changes} />
     </section>
   );
 }

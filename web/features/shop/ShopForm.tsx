@@ -10,6 +10,8 @@ import { shopStart } from "@/ui/shopStart";
 
 type Fields = ShopTyped & { perHour: string };
 
+const KEPT = "Kept. Sums that were told before stay as they were told.";
+
 /** What the shop says of itself, and what an hour of its work costs. */
 export function ShopForm({ said }: { said: Partial<Fields> }) {
   "use no memo";
@@ -19,7 +21,7 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
     start: { shopName: "", perHour: "", ...shopStart(), ...said },
     send: ({ shopName, ...fields }) => send("POST", "/api/shop", { name: shopName, ...fields }),
     kept: () => {
-      say("Kept. Sums that were told before stay as they were told.");
+      say(KEPT);
       router.refresh();
     },
     meanwhile: "Nothing was changed.",
@@ -37,7 +39,7 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
           autoComplete="off"
         />
       </label>
-      <FormEnd message={message} words="Keep it" busy={busy || !ready} />
+      <FormEnd message={message} well={message === KEPT} words="Keep it" busy={busy || !ready} />
     </form>
   );
 }

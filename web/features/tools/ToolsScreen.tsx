@@ -2,14 +2,14 @@ import { type Gauge, isOverdue, type Wrench } from "@averin/core";
 import type { ReactNode } from "react";
 import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
-import { dayOf } from "@/ui/times";
+import { Told, type ToldLine } from "@/ui/Told";
 import { GaugeKey, WrenchKey } from "@/ui/ToolKeys";
 
 /** The kinds of gauge that procedures here ask for, each with what it reads. */
 export type GaugeKind = { kind: string; quantity: string };
 
 /** A tool with whether it is put away, and what was done with it last. */
-type Kept<One> = { tool: One; putAway: boolean; log: { id: string; at: string; by: string; words: string }[] };
+type Kept<One> = { tool: One; putAway: boolean; log: ToldLine[] };
 
 /** Everything the shop measures and pulls with; what is overdue stands out, and what is missing is made here. */
 export function ToolsScreen({
@@ -126,11 +126,7 @@ function Tool({
           </>
         )}
       </div>
-      {log.map(({ id, at, by, words }) => (
-        <p key={id} className="text-[15px] text-soft">
-          <span className="figure">{dayOf(at)}</span> {words}, {by}
-        </p>
-      ))}
+      <Told label={`What was done with ${tool.name}`} lines={log} />
     </li>
   );
 }

@@ -63,13 +63,11 @@ async function openOnce(
   return db.write(async (transaction) => {
     const machine =
       "id" in intake.machine
-        ? (await db.machines.findByPk(intake.machine.id, { transaction }))?.get({ plain: true })
+        ? (await db.machines.findByPk(intake.machine.id, { transaction }))?.get({
+            plain: true,
+          })
         : await addMachine(db, intake.machine, transaction);
     if (!machine) throw notFound("machine");
-    if (machine.retiredAt !== null) {
-      const message = `${machine.mark} is retired: say on its page that it is in use again, then take it in.`;
-      throw new Refused(409, { code: "conflict", path: "machine", message });
-    }
     const owner = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
     if (!owner) throw new Error(`machine ${machine.id} has no owner`);
     const last = await db.meterReadings.findOne({
@@ -111,6 +109,12 @@ async function openOnce(
     if (!counter) throw new Error("the job counter is missing");
     const next = (counter.get("value") as number) + 1;
     await counter.update({ value: next }, { transaction });
+    // Held from here on: it is not retired while its job is being opened.
+    const still = await db.machines.findByPk(machine.id, { transaction, lock: transaction.LOCK.SHARE });
+    if (still?.get("retiredAt") !== null) {
+      const message = `${machine.mark} is retired: say on its page that it is in use again, then take it in.`;
+      throw new Refused(409, { code: "conflict", path: "machine", message });
+    }
 
     const job: JobRow = {
       id: randomUUID(),

@@ -48,7 +48,11 @@ async function changed(
     case "sold": {
       const { name, contact } = change;
       const was = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
-      if (was?.name === name && was.contact === contact) throw no("name", `${name} owns it already.`);
+      if (was?.name.toLowerCase() === name.toLowerCase()) {
+        const otherwise =
+          "If they are reached elsewhere, put that right on their own page; if it is another of that name, say which.";
+        throw no("name", `${name} owns it already. ${otherwise}`);
+      }
       const known = await ownerCalled(db, { name, contact }, transaction);
       return { to: { ownerId: known }, words: `went from ${was?.name || "an owner not known"} to ${name}` };
     }

@@ -1,14 +1,8 @@
 import { QueryTypes } from "sequelize";
 import { z } from "zod";
-import {
-  type Database,
-  fromJson,
-  type MachineChangeRow,
-  type MachineRow,
-  type OwnerRow,
-  type RecheckRow,
-} from "../database.ts";
+import { type Database, fromJson, type MachineRow, type OwnerRow, type RecheckRow } from "../database.ts";
 import { notFound } from "../refused.ts";
+import { toldLine } from "../told.ts";
 import { foundBy } from "../words.ts";
 
 /** An owner, and where they are reached. */
@@ -18,16 +12,19 @@ export async function ownerById(db: Database, id: string): Promise<OwnerRow> {
   return row.get({ plain: true });
 }
 
-/** The machines that somebody owns now, by their mark. */
-export async function machinesOwned(db: Database, ownerId: string): Promise<MachineRow[]> {
-  const rows = await db.machines.findAll({ where: { ownerId }, order: [["mark", "ASC"]], limit: MOST_MACHINES });
-  return rows.map((row) => row.get({ plain: true }));
+/** So many of the machines that somebody owns are listed. */
+const MOST_OWNED = 300;
+
+/** The machines that somebody owns now, by their mark; and whether there are more. */
+export async function machinesOwned(db: Database, ownerId: string): Promise<{ machines: MachineRow[]; more: boolean }> {
+  const rows = await db.machines.findAll({ where: { ownerId }, order: [["mark", "ASC"]], limit: MOST_OWNED + 1 });
+  return { machines: rows.slice(0, MOST_OWNED).map((row) => row.get({ plain: true })), more: rows.length > MOST_OWNED };
 }
 
 /** What became of a machine, the newest first. */
-export async function changesOf(db: Database, machineId: string): Promise<MachineChangeRow[]> {
+export async function changesOf(db: Database, machineId: string) {
   const rows = await db.machineChanges.findAll({ where: { machineId }, order: [["at", "DESC"]], limit: MOST_CHANGES });
-  return rows.map((row) => row.get({ plain: true }));
+  return rows.map((row) => toldLine(row.get({ plain: true })));
 }
 
 /** So much of what became of a machine is told. */

@@ -1,13 +1,14 @@
 import { z } from "zod";
+import { perhaps, words } from "../typed.ts";
 
-export const words = (most: number) => z.string().trim().min(1).max(most);
+const WHOSE = { name: words(120, "say what they are called"), contact: perhaps(200) };
 
 const common = {
   mark: words(80),
   year: z.int().min(1950).max(2100).nullable(),
   meterUnit: z.enum(["h", "mi", "km"]),
   /** Who owns it, where that is known. */
-  owner: z.strictObject({ name: z.string().trim().max(120), contact: z.string().trim().max(200) }),
+  owner: z.strictObject({ name: perhaps(120), contact: perhaps(200) }),
 };
 
 /** A machine not seen before: of a model that has a book, or of one that nobody knows yet. */
@@ -21,19 +22,24 @@ export type NewMachine = z.infer<typeof newMachineSchema>;
 const year = z
   .string()
   .trim()
-  .regex(/^(19[5-9]\d|20\d\d)?$/, "The year takes four figures, such as 2023; empty where nobody knows it.")
+  .regex(/^(19[5-9]\d|20\d\d)?$/, "four figures, such as 2023; empty where nobody knows it")
   .transform((typed) => (typed === "" ? null : Number(typed)));
 
 /** What becomes of a machine that is on file. */
 export const machineChangeSchema = z.discriminatedUnion("does", [
-  z.strictObject({ does: z.literal("put right"), mark: words(80), year, serial: z.string().trim().max(60) }),
-  z.strictObject({ does: z.literal("sold"), name: words(120), contact: z.string().trim().max(200) }),
-  z.strictObject({ does: z.literal("retired"), reason: words(300) }),
+  z.strictObject({
+    does: z.literal("put right"),
+    mark: words(80, "say its plate or its mark"),
+    year,
+    serial: perhaps(60),
+  }),
+  z.strictObject({ does: z.literal("sold"), ...WHOSE }),
+  z.strictObject({ does: z.literal("retired"), reason: words(300, "say why, such as broken up for parts") }),
   z.strictObject({ does: z.literal("in use again") }),
 ]);
 export type MachineChange = z.infer<typeof machineChangeSchema>;
 
 /** How an owner is called, and where. */
-export const ownerSchema = z.strictObject({ name: words(120), contact: z.string().trim().max(200) });
+export const ownerSchema = z.strictObject(WHOSE);
 
-export const recheckDoneSchema = z.strictObject({ note: z.string().trim().min(1).max(500) });
+export const recheckDoneSchema = z.strictObject({ note: words(500, "say what was found") });

@@ -1,27 +1,33 @@
 import { type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "@averin/core";
-import { QueryTypes } from "sequelize";
-import type { At, Database, ToolLogRow } from "../database.ts";
+import { type Model, QueryTypes } from "sequelize";
+import type { z } from "zod";
+import type { At, Database, ToolLogRow, ToolRow } from "../database.ts";
+import { toldLine } from "../told.ts";
 
 /** Gauges and wrenches that are in use, as the bench chooses among them. */
 const IN_USE = { putAwayAt: null };
 
+const byName = <Tool extends { name: string }>(tools: readonly Tool[]): Tool[] =>
+  [...tools].sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+
+/** The gauges in use, by name: of several of a kind the first lies ready. */
 export async function gaugesOf(db: Database, transaction: At): Promise<Gauge[]> {
-  const rows = await db.gauges.findAll({ where: IN_USE, order: ["id"], transaction });
-  return rows.map((row) => gaugeSchema.parse(row.get("body")));
+  const rows = await db.gauges.findAll({ where: IN_USE, transaction });
+  return byName(rows.map((row) => gaugeSchema.parse(row.get("body"))));
 }
 
 export async function wrenchesOf(db: Database, transaction: At): Promise<Wrench[]> {
-  const rows = await db.wrenches.findAll({ where: IN_USE, order: ["id"], transaction });
-  return rows.map((row) => wrenchSchema.parse(row.get("body")));
+  const rows = await db.wrenches.findAll({ where: IN_USE, transaction });
+  return byName(rows.map((row) => wrenchSchema.parse(row.get("body"))));
 }
 
 /** A tool as the shop looks after it: whether it is put away, and what was done with it last, the newest first. */
-export type Kept<Tool> = { tool: Tool; putAway: boolean; log: { id: string; at: string; by: string; words: string }[] };
+type Kept<Tool> = { tool: Tool; putAway: boolean; log: ReturnType<typeof toldLine>[] };
 
 /** So much of what was done with each tool is told. */
 const MOST_TOLD = 3;
 
-/** Every gauge and wrench the shop has, those that are put away too. */
+/** Every gauge and wrench the shop has, by name, those that are put away behind the others. */
 export async function toolsKept(db: Database): Promise<{ gauges: Kept<Gauge>[]; wrenches: Kept<Wrench>[] }> {
   const lines = await db.sequelize.query<ToolLogRow>(
     `SELECT id, toolId, at, byName, words FROM
@@ -29,19 +35,21 @@ export async function toolsKept(db: Database): Promise<{ gauges: Kept<Gauge>[]; 
       WHERE nth <= ${MOST_TOLD} ORDER BY at DESC`,
     { type: QueryTypes.SELECT },
   );
-  const logOf = (tool: string) =>
-    lines
-      .filter(({ toolId }) => toolId === tool)
-      .map(({ id, at, byName: by, words }) => ({ ...{ id, by, words }, at: new Date(at).toISOString() }));
-  const kept = async <Tool>(
-    rows: ReturnType<Database["gauges"]["findAll"]>,
-    parse: (body: unknown) => Tool,
-  ): Promise<Kept<Tool>[]> =>
-    (await rows)
-      .map((row) => row.get({ plain: true }))
-      .map(({ id, body, putAwayAt }) => ({ tool: parse(body), putAway: putAwayAt !== null, log: logOf(id) }));
+  const kept = <Tool extends { id: string; name: string }>(
+    rows: readonly Model<ToolRow>[],
+    schema: z.ZodType<Tool>,
+  ): Kept<Tool>[] => {
+    const away = new Set(rows.flatMap((row) => (row.get("putAwayAt") === null ? [] : [row.get("id")])));
+    return byName(rows.map((row) => schema.parse(row.get("body"))))
+      .map((tool) => ({
+        tool,
+        putAway: away.has(tool.id),
+        log: lines.filter(({ toolId }) => toolId === tool.id).map(toldLine),
+      }))
+      .sort((a, b) => Number(a.putAway) - Number(b.putAway));
+  };
   return {
-    gauges: await kept(db.gauges.findAll({ order: ["id"] }), (body) => gaugeSchema.parse(body)),
-    wrenches: await kept(db.wrenches.findAll({ order: ["id"] }), (body) => wrenchSchema.parse(body)),
+    gauges: kept(await db.gauges.findAll(), gaugeSchema),
+    wrenches: kept(await db.wrenches.findAll(), wrenchSchema),
   };
 }

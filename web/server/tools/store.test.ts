@@ -40,9 +40,11 @@ test("a gauge that was calibrated is overdue no more; its log says by whom and h
 test("a day that is over, or none, is refused and changes nothing", async () => {
   const { id } = await addWrench(db, { name: "Wrench 8", from: "5 N·m", to: "60 N·m", due: day(-3) });
   const over = does({ does: "calibrated", due: day(-1), found: "" });
-  await expect(changeTool(db, "wrenches", id, over, mira)).rejects.toThrow(/is over: say the day on which it is due/);
+  await expect(changeTool(db, "wrenches", id, over, mira)).rejects.toThrow(
+    /does not lie ahead: say the day on which it is due/,
+  );
   const none = toolChangeSchema.safeParse({ does: "calibrated", due: "next spring", found: "" });
-  expect(none.error?.issues[0]?.message).toMatch(/A day such as 2027-04-30/);
+  expect(none.error?.issues[0]?.message).toMatch(/a day such as 2027-04-30/);
   expect((await wrenchesOf(db, null)).find((one) => one.id === id)?.calibrationDue).toBe(day(-3));
   expect((await toolsKept(db)).wrenches.find(({ tool }) => tool.id === id)?.log).toEqual([]);
 });

@@ -37,7 +37,7 @@ export async function addWrench(db: Database, typed: WrenchTyped): Promise<{ id:
 
 /**
  * A gauge or a wrench was calibrated, checked, put away or taken into use again; its log says so. Errors: range where the
- * next calibration lies in the past; conflict where it is put away, or in use, already.
+ * next calibration does not lie ahead; conflict where it is put away, or in use, already.
  */
 export async function changeTool(
   db: Database,
@@ -62,7 +62,7 @@ function changedTo(change: ToolChange, tool: { body: object; putAwayAt: Date | n
     case "calibrated": {
       const { due, found } = change;
       if (due <= at.toISOString().slice(0, 10)) {
-        const message = `${due} is over: say the day on which it is due the next time.`;
+        const message = `${due} does not lie ahead: say the day on which it is due the next time.`;
         throw new Refused(422, { code: "range", path: "due", message });
       }
       const words = [`calibrated, due again ${due}`, found === "" ? "" : `found ${found}`].filter(Boolean).join("; ");

@@ -26,7 +26,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const weaknesses = book?.weaknesses ?? [];
   const owner = await ownerById(db, machine.ownerId);
   const changes = await changesOf(db, machine.id);
-  const { jobs } = await jobsOfMachine(db, machine.id);
+  const { jobs, more } = await jobsOfMachine(db, machine.id);
   const meter = await lastMeter(db, machine.id);
   const lives = await livesOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
@@ -62,7 +62,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             meter: meter === null ? "not read" : `${meter} ${machine.meterUnit}`,
             retired: machine.retiredAt?.toISOString() ?? null,
           }}
-          changes={changes.map(({ id, at, byName: by, words }) => ({ ...{ id, by, words }, at: at.toISOString() }))}
+          changes={changes}
         />
         {weaknesses.length > 0 && (
           <section aria-label="Known weaknesses" className="caution mb-8">
@@ -97,6 +97,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           <section aria-label="Jobs" className="pb-8">
             <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">What was done to it</h2>
             <JobList jobs={jobs} />
+            {more && <p className="py-3 text-soft">There were more: the list of all jobs finds them.</p>}
           </section>
         )}
         {lives.length > 0 && <Lives lives={lives} />}

@@ -152,7 +152,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
                 <span className="figure text-[15px] [word-spacing:0.35em]">
                   {readingsOf(state, point, item, first.phase)
                     .map((r) => figure(r.body.valueInBase, r.body.gauge.resolution))
-                    .join("  ")}
+                    .join(" ")}
                 </span>
               </button>
             </li>

@@ -1,14 +1,4 @@
-import { assertRole, writing } from "@/server/http";
-import { toolChangeSchema } from "@/server/tools/schema";
-import { changeTool } from "@/server/tools/store";
-
-type Context = { params: Promise<{ id: string }> };
+import { toolChanges } from "@/server/tools/route";
 
 /** What is done with a gauge: calibrated, checked, put away, in use again. */
-export function POST(request: Request, { params }: Context): Promise<Response> {
-  return writing(request, toolChangeSchema, async ({ db, actor, body }) => {
-    assertRole(actor, "technician", "lead");
-    await changeTool(db, "gauges", (await params).id, body, actor);
-    return { changed: true };
-  });
-}
+export const POST = toolChanges("gauges");
