@@ -1,4 +1,4 @@
-import type { Actor, Bench } from "./src/job/index.ts";
+import { type Actor, type Bench, NO_MORE_SAID } from "./src/job/index.ts";
 import { procedureSchema } from "./src/procedure/index.ts";
 import { specSchema } from "./src/spec/index.ts";
 import { shippedBody } from "./testingProcedures.ts";
@@ -54,7 +54,15 @@ export const bench: Bench = {
     { role: "spring", nominal: null, thicknessMm: null, price: "2.60" },
     { role: "gasket", nominal: null, thicknessMm: null, price: "6.20" },
     { role: "tab-washer", nominal: null, thicknessMm: null, price: "1.10" },
-  ].map((part, i) => ({ id: `p${i}`, name: part.role, number: `N-${i}`, currency: "TFC", stock: 20, ...part })),
+  ].map((part, i) => ({
+    id: `p${i}`,
+    name: part.role,
+    number: `N-${i}`,
+    currency: "TFC",
+    stock: 20,
+    ...NO_MORE_SAID,
+    ...part,
+  })),
   presets: {},
   overruled: [],
   otherBuilds: [],

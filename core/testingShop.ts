@@ -1,7 +1,7 @@
 import { TestJob } from "./testing.ts";
 import { technician } from "./testingBench.ts";
 import { shippedBody } from "./testingProcedures.ts";
-import type { Bench } from "./src/job/index.ts";
+import { type Bench, NO_MORE_SAID } from "./src/job/index.ts";
 import { figuresKnown, procedureSchema } from "./src/procedure/index.ts";
 import { configOf, type Spec, specSchema } from "./src/spec/index.ts";
 
@@ -14,6 +14,7 @@ export const figure = (key: string, value: number, unit = "1"): Spec => spec("fi
 export const limit = (key: string, of: object, more: object = {}): Spec => spec("limit", key, { limit: of, ...more });
 export const part = (role: string, price: string) => ({
   ...{ id: role, role, name: role, number: role, nominal: null, thicknessMm: null, price, currency: "TFC", stock: 9 },
+  ...NO_MORE_SAID,
 });
 const gauge = (kind: string, unit: string, fine: number) => ({
   ...{ id: kind, name: kind, kind, unit, resolution: fine, permissibleError: fine, calibrationDue: null },

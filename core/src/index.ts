@@ -6,6 +6,7 @@ export * from "./case/index.ts";
 export * from "./chain/index.ts";
 export * from "./clutch/index.ts";
 export * from "./cost/index.ts";
+export * from "./exchange/index.ts";
 export * from "./fastener/index.ts";
 export * from "./figures/index.ts";
 export * from "./history/index.ts";

@@ -42,7 +42,52 @@ export function sendBytes(path: string, bytes: Blob): Promise<Sent<unknown>> {
   );
 }
 
+const toldSchema = z.union([z.object({ rows: z.number() }), z.object({ status: z.number(), outcome: z.unknown() })]);
+
+/** Sends a file and hears how many of its rows are through; the last line is the answer. */
+export async function sendFile<T>(
+  path: string,
+  file: Blob,
+  schema: z.ZodType<T>,
+  through: (rows: number) => void,
+): Promise<Sent<T>> {
+  try {
+    const answer = await fetch(path, { method: "POST", body: file, signal: AbortSignal.timeout(MOST_FILE_MS) });
+    if (!answer.ok || !answer.body) return answered(answer.status, await answer.json(), schema);
+    const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
+    let left = "";
+    for (;;) {
+      const part = await reader.read();
+      left += part.value ?? "";
+      const lines = left.split("\n");
+      left = lines.pop() ?? "";
+      for (const line of lines) {
+        const told = toldSchema.parse(JSON.parse(line));
+        if ("rows" in told) through(told.rows);
+        else return answered(told.status, told.outcome, schema);
+      }
+      // Cut off before its outcome was told.
+      if (part.done) return { kind: "unreachable", database: false };
+    }
+  } catch {
+    return { kind: "unreachable", database: false };
+  }
+}
+
+const MOST_FILE_MS = 600_000;
 const DATABASE_GONE = 503;
+const FAULT = 500;
+
+/** What an answer of that status says. */
+function answered<T>(status: number, json: unknown, schema?: z.ZodType<T>): Sent<T> {
+  if (status < 400) return { kind: "kept", value: schema ? schema.parse(json) : (json as T) };
+  const refused = errorSchema.safeParse(json);
+  // An answer of another shape is of somebody in between.
+  if (!refused.success) return { kind: "unreachable", database: false };
+  if (status === DATABASE_GONE) return { kind: "unreachable", database: true };
+  if (status >= FAULT) return { kind: "fault", message: refused.data.error.message };
+  return { kind: "refused", status, error: refused.data.error as RefusalData };
+}
 
 async function exchange<T>(
   path: string,
@@ -52,14 +97,7 @@ async function exchange<T>(
 ): Promise<Sent<T>> {
   try {
     const answer = await fetch(path, { ...request, signal: AbortSignal.timeout(timeoutMs) });
-    const json: unknown = await answer.json();
-    if (answer.ok) return { kind: "kept", value: schema ? schema.parse(json) : (json as T) };
-    const refused = errorSchema.safeParse(json);
-    // An answer of another shape is of somebody in between.
-    if (!refused.success) return { kind: "unreachable", database: false };
-    if (answer.status === DATABASE_GONE) return { kind: "unreachable", database: true };
-    if (answer.status >= 500) return { kind: "fault", message: refused.data.error.message };
-    return { kind: "refused", status: answer.status, error: refused.data.error as RefusalData };
+    return answered(answer.status, await answer.json(), schema);
   } catch {
     return { kind: "unreachable", database: false };
   }

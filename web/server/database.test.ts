@@ -1,5 +1,8 @@
 import { QueryTypes } from "sequelize";
+import { addBook } from "./books/store.ts";
 import type { Database } from "./database.ts";
+import { migrate } from "./migrations.ts";
+import { partsOfBook } from "./parts/read.ts";
 import { testDatabase } from "./testing.ts";
 
 let db: Database;
@@ -46,4 +49,28 @@ test("a query that goes beside its open transaction is refused, and nothing of t
   expect(await db.counters.findByPk("within")).toBeNull();
   await db.write((transaction) => db.counters.create({ name: "within", value: 2 }, { transaction }));
   expect((await db.counters.findByPk("within"))?.get("value")).toBe(2);
+});
+
+test("parts of a shop from before fit the model that they were filed under", async () => {
+  const kind = { id: "motorcycle", name: "Motorcycle", builds: ["coil-spring"] };
+  const book = await db.write((tx) => addBook(db, { maker: "Invented", model: "Older" }, kind, tx));
+  // The table as it stood then: a part belonged to one book and always had a price.
+  for (const statement of [
+    "DELETE FROM migrations WHERE name = '0015-parts-of-several-models'",
+    "DROP TABLE part_log, part_holds, part_instead, part_fits",
+    "ALTER TABLE store_parts DROP maker, DROP pricedOn, DROP priceSource, DROP leadDays, ADD bookId VARCHAR(60) NOT NULL",
+    "ALTER TABLE store_parts ADD FOREIGN KEY (bookId) REFERENCES spec_books(id)",
+    `INSERT INTO store_parts (id, bookId, role, name, number, price, currency, stock)
+      VALUES ('p1', '${book.id}', 'gasket', 'Gasket', 'G-1', 6.20, 'TFC', 3)`,
+  ]) {
+    await db.sequelize.query(statement);
+  }
+  expect(await migrate(db)).toEqual(["0015-parts-of-several-models"]);
+  expect(await partsOfBook(db, book.id, null)).toEqual([
+    {
+      ...{ id: "p1", role: "gasket", name: "Gasket", number: "G-1", maker: "", nominal: null, thicknessMm: null },
+      ...{ price: "6.20", currency: "TFC", pricedOn: null, priceSource: "", stock: 3, leadDays: null },
+      ...{ positions: [], instead: [], holds: [] },
+    },
+  ]);
 });

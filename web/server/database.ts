@@ -1,3 +1,4 @@
+import type { StorePart } from "@averin/core";
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, Sequelize, type Transaction } from "sequelize";
 import { AsyncLocalStorage } from "node:async_hooks";
 import { setTimeout as wait } from "node:timers/promises";
@@ -87,18 +88,14 @@ export type SupersededRow = {
 export type ToolRow = { id: string; body: unknown; putAwayAt: Date | null };
 /** What was done with a gauge or a wrench: calibrated, checked, put away; by whom. */
 export type ToolLogRow = { id: string; toolId: string; at: Date; byName: string; words: string };
-export type StorePartRow = {
-  id: string;
-  bookId: string;
-  role: string;
-  name: string;
-  number: string;
-  nominal: string | null;
-  thicknessMm: number | null;
-  price: string;
-  currency: string;
-  stock: number;
-};
+export type StorePartRow = Omit<StorePart, "positions" | "instead" | "holds">;
+/** A model that a part fits, at one of its places or, where that is empty, at all of them. */
+export type PartFitRow = { partId: string; bookId: string; position: string };
+/** Two parts of which one may go in instead of the other; said once, it holds both ways. */
+export type PartInsteadRow = { partId: string; otherId: string };
+export type PartHoldsRow = { kitId: string; partId: string; count: number };
+/** What became of a part: priced, counted, fits another model; by whom. */
+export type PartLogRow = { id: string; partId: string; at: Date; byName: string; words: string };
 export type OwnerRow = { id: string; name: string; contact: string };
 export type MachineRow = {
   id: string;
@@ -328,15 +325,32 @@ function models(sequelize: Sequelize) {
     }),
     parts: define<StorePartRow>("store_parts", {
       id: key(),
-      bookId: text(60),
       role: text(60),
       name: text(120),
       number: text(60),
+      maker: text(80),
       nominal: maybe(20),
       thicknessMm: { type: DataTypes.DOUBLE, allowNull: true },
-      price: { type: DataTypes.DECIMAL(12, 2), allowNull: false },
+      price: { type: DataTypes.DECIMAL(12, 2), allowNull: true },
       currency: text(8),
+      pricedOn: { type: DataTypes.DATEONLY, allowNull: true },
+      priceSource: text(120),
       stock: { type: DataTypes.INTEGER, allowNull: false },
+      leadDays: { type: DataTypes.INTEGER, allowNull: true },
+    }),
+    partFits: define<PartFitRow>("part_fits", {
+      partId: key(),
+      bookId: key(),
+      position: { ...key(), defaultValue: "" },
+    }),
+    partInstead: define<PartInsteadRow>("part_instead", { partId: key(), otherId: key() }),
+    partHolds: define<PartHoldsRow>("part_holds", {
+      ...{ kitId: key(), partId: key() },
+      count: { type: DataTypes.INTEGER, allowNull: false },
+    }),
+    partLog: define<PartLogRow>("part_log", {
+      ...{ id: key(36), partId: text(60), byName: text(80), words: text(500) },
+      at: { type: stamp, allowNull: false },
     }),
     owners: define<OwnerRow>("owners", { id: key(36), name: text(120), contact: text(200) }),
     machines: define<MachineRow>("machines", {
@@ -555,7 +569,7 @@ export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
   ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
-  ...(["parts", "presets", "settings", "procedures", "people"] as const),
+  ...(["parts", "partFits", "partInstead", "partHolds", "presets", "settings", "procedures", "people"] as const),
 ];
 const CHANGES = [
   ...["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"],

@@ -1,3 +1,4 @@
+import { addDays, differenceInCalendarDays } from "date-fns";
 import { randomUUID } from "node:crypto";
 import { readFile } from "node:fs/promises";
 import { z } from "zod";
@@ -10,9 +11,7 @@ import {
   countOf,
   type Draft,
   draftsOf,
-  FIGURE_FORMAT,
   fold,
-  gaugeSchema,
   labourSchema,
   interpret,
   nextTask,
@@ -20,31 +19,30 @@ import {
   HAND_BACK_WORD,
   RELEASE_WORD,
   secondLooks,
-  sourceSchema,
-  specSchema,
-  storePartSchema,
   tools,
   unsigned,
   waitingSlots,
   walk,
-  wrenchSchema,
 } from "@averin/core";
 import { type Database } from "./database.ts";
 import { jobById, type OpenedJob } from "./jobs/read.ts";
 import { intakeSchema, workSchema } from "./jobs/schema.ts";
 import { appendEvents, openJob } from "./jobs/store.ts";
-import { addMachine } from "./machines/store.ts";
+import { kindCalled, takeFile } from "./exchange/store.ts";
 import { shopSchema } from "./settings/schema.ts";
 import { sayShop } from "./settings/store.ts";
 import { anyPeople } from "./people/read.ts";
 import { addPerson } from "./people/store.ts";
 
+/** Its files in the formats in which a shop's own go in and out, in the order in which one rests on another. */
+const FILES = ["models", "figures", "machines", "parts", "gauges", "wrenches"] as const;
+
 const demoSchema = z.object({
+  /** The day that its files were written on: days in them count from it. */
+  on: z.iso.date(),
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
   labour: labourSchema,
   shop: shopSchema,
-  gauges: z.array(gaugeSchema),
-  wrenches: z.array(wrenchSchema),
   jobs: z.array(
     z.object({
       mark: z.string(),
@@ -74,40 +72,24 @@ const demoSchema = z.object({
       parked: z.string().optional(),
     }),
   ),
-  books: z.array(
-    z.object({
-      id: z.string(),
-      maker: z.string(),
-      model: z.string(),
-      build: z.string(),
-      builds: z.array(z.string()),
-      title: z.string(),
-      weaknesses: z.array(z.string()).default([]),
-      source: sourceSchema.omit({ page: true }),
-      specs: z.array(z.looseObject({ key: z.string(), source: z.string() })),
-      parts: z.array(storePartSchema),
-    }),
-  ),
-  machines: z.array(
-    z.object({
-      book: z.string(),
-      year: z.int(),
-      mark: z.string(),
-      meterUnit: z.enum(["h", "mi", "km"]),
-      owner: z.object({ name: z.string(), contact: z.string() }),
-      lastMeter: z.number(),
-      /** When that was read, before the demo is filled. */
-      lastMeterDaysAgo: z.number().positive().default(30),
-    }),
-  ),
 });
-export type Demo = z.infer<typeof demoSchema>;
+export type Demo = z.infer<typeof demoSchema> & { files: Record<(typeof FILES)[number], Buffer> };
 
 /** The invented shop: its people, books and machines, and the jobs as they were typed. */
 export async function readDemo(folder: string): Promise<Demo> {
   const read = async (name: string): Promise<object> =>
     JSON.parse(await readFile(path.join(folder, name), "utf8")) as object;
-  return demoSchema.parse({ ...(await read("shop.json")), ...(await read("jobs.json")) });
+  const demo = demoSchema.parse({ ...(await read("shop.json")), ...(await read("jobs.json")) });
+  const later = differenceInCalendarDays(new Date(), demo.on);
+  const files = FILES.map(async (name) => {
+    const text = await readFile(path.join(folder, `${name}.json`), "utf8");
+    // What was read so many days ago was read so many days ago whenever the demo is filled; what is due stays due.
+    const moved = text.replace(/("(?:read_on|priced_on)":")([\d-]{10})"/g, (_, column: string, day: string) => {
+      return `${column}${addDays(`${day}T00:00:00.000Z`, later).toISOString().slice(0, 10)}"`;
+    });
+    return [name, Buffer.from(moved)] as const;
+  });
+  return { ...demo, files: Object.fromEntries(await Promise.all(files)) as Demo["files"] };
 }
 
 /** The lines of a job in order, each with its drafts: typed one after the other, Enter where nothing is given. */
@@ -219,40 +201,18 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   const marker = (await db.counters.findByPk("demo"))?.get("value");
   if (marker === DONE || (marker === undefined && (await anyPeople(db)))) return;
   await db.counters.upsert({ name: "demo", value: BEGUN });
-  for (const gauge of demo.gauges) await db.gauges.upsert({ id: gauge.id, body: gauge, putAwayAt: null });
   await sayShop(db, { ...demo.shop, perHour: demo.labour.perHour });
-  for (const wrench of demo.wrenches) await db.wrenches.upsert({ id: wrench.id, body: wrench, putAwayAt: null });
-  for (const { specs, parts, source, ...book } of demo.books) {
-    await db.books.upsert(book);
-    for (const { source: page, ...spec } of specs) {
-      const body = specSchema.parse({ ...spec, source: { ...source, page } });
-      await db.specs.upsert({ bookId: book.id, specKey: body.key, format: FIGURE_FORMAT, body });
-    }
-    for (const part of parts) await db.parts.upsert({ ...part, bookId: book.id });
-  }
-  if ((await db.machines.count()) === 0) {
-    for (const { lastMeter, lastMeterDaysAgo, ...machine } of demo.machines) {
-      await db.write(async (transaction) => {
-        const row = await addMachine(db, machine, transaction);
-        await db.meterReadings.create(
-          {
-            id: randomUUID(),
-            machineId: row.id,
-            value: lastMeter,
-            unit: row.meterUnit,
-            readAt: new Date(Date.now() - lastMeterDaysAgo * 86_400_000),
-            jobId: null,
-          },
-          { transaction },
-        );
-      });
-    }
-  }
   const people = new Map<string, Actor>();
   for (const person of demo.people) {
     const known = await db.people.findOne({ where: { name: person.name } });
     const id = (known?.get("id") as string | undefined) ?? (await addPerson(db, { ...person, printedPassword: true }));
     people.set(person.name, { id, name: person.name, roles: person.roles });
+  }
+  const [lead] = [...people.values()].filter(({ roles }) => roles.includes("administrator"));
+  if (!lead) throw new Error("demo: nobody is an administrator");
+  for (const name of FILES) {
+    // Each is taken in whole or not at all: what is there was.
+    if ((await kindCalled(name).all(db, null)).length === 0) await takeFile(db, name, demo.files[name], lead);
   }
   const ofMachine = new Map<string, number>();
   for (const job of demo.jobs) {

@@ -1,13 +1,12 @@
 import { randomBytes } from "node:crypto";
 import type { Actor, RefusalData } from "@averin/core";
-import { refusalFromIssue } from "@averin/core";
 import { cookies, headers } from "next/headers";
 import type { z } from "zod";
 import { type Database, database } from "./database.ts";
 import { ADDRESS_HEADER, REQUEST_HEADER } from "./edge/door.ts";
 import { servedSettings } from "./environment.ts";
 import { log } from "./log.ts";
-import { Refused } from "./refused.ts";
+import { asAsked, Refused } from "./refused.ts";
 import { actorOf } from "./people/read.ts";
 import { type From } from "./people/store.ts";
 
@@ -50,13 +49,7 @@ async function readBody<Schema extends z.ZodType>(request: Request, schema: Sche
   } catch {
     throw new Refused(422, { code: "json", path: "$", message: "That is not JSON." });
   }
-  const parsed = schema.safeParse(value);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    if (!issue) throw new Error("a refusal without an issue");
-    throw new Refused(422, refusalFromIssue(issue, value));
-  }
-  return parsed.data;
+  return asAsked(schema, value);
 }
 
 /** What the database says when it cannot be reached, is full, or goes on refusing a lock: nothing was decided. */
@@ -145,6 +138,46 @@ export function readingBytes(
     const bytes = await work({ db, actor: await signedIn(db) });
     const headers = { "content-type": type, "x-content-type-options": "nosniff", "cache-control": "private" };
     return new Response(new Uint8Array(bytes), { headers });
+  });
+}
+
+/** A reading route whose answer is kept as a file under a name. */
+export function readingFile(
+  work: (context: { db: Database; actor: Actor }) => Promise<{ bytes: Uint8Array; type: string; name: string }>,
+): Promise<Response> {
+  return guarded(async () => {
+    const db = database();
+    const { bytes, type, name } = await work({ db, actor: await signedIn(db) });
+    const headers = {
+      ...{ "content-type": type, "x-content-type-options": "nosniff", "cache-control": "no-store" },
+      "content-disposition": `attachment; filename="${name}"`,
+    };
+    return new Response(new Uint8Array(bytes), { headers });
+  });
+}
+
+/**
+ * A writing route that takes a file and its time: how far it is is told meanwhile, a line of JSON each, and the last line is the
+ * outcome with its status.
+ */
+export function writingTold(
+  request: Request,
+  most: number,
+  work: (context: { db: Database; actor: Actor; bytes: Buffer; tell: (line: object) => void }) => Promise<unknown>,
+): Promise<Response> {
+  return guarded(async () => {
+    const db = database();
+    const actor = await signedIn(db);
+    const bytes = await readBytes(request, most);
+    const text = new TextEncoder();
+    const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+    const writer = writable.getWriter();
+    // Whoever asked may be gone: what was begun is done all the same.
+    const tell = (line: object): void => void writer.write(text.encode(`${JSON.stringify(line)}\n`)).catch(() => null);
+    void guarded(async () => Response.json(await work({ db, actor, bytes, tell })))
+      .then(async (outcome) => tell({ status: outcome.status, outcome: (await outcome.json()) as unknown }))
+      .finally(() => writer.close().catch(() => null));
+    return new Response(readable, { headers: { "content-type": "application/x-ndjson", "cache-control": "no-store" } });
   });
 }
 

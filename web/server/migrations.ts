@@ -204,6 +204,34 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, words VARCHAR(500) NOT NULL, KEY of_tool (toolId, at))`,
     ],
   },
+  {
+    name: "0015-parts-of-several-models",
+    statements: [
+      `ALTER TABLE store_parts ADD COLUMN IF NOT EXISTS maker VARCHAR(80) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS pricedOn DATE NULL, ADD COLUMN IF NOT EXISTS priceSource VARCHAR(120) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS leadDays INT NULL, MODIFY price DECIMAL(12,2) NULL`,
+      // A part fits models, each of them at some places or at all of them: '' is all.
+      `CREATE TABLE IF NOT EXISTS part_fits (partId VARCHAR(60) NOT NULL, bookId VARCHAR(60) NOT NULL,
+        position VARCHAR(60) NOT NULL DEFAULT '', PRIMARY KEY (partId, bookId, position), KEY of_book (bookId),
+        FOREIGN KEY (partId) REFERENCES store_parts(id), FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
+      `BEGIN NOT ATOMIC
+        IF EXISTS (SELECT 1 FROM information_schema.columns WHERE table_schema = DATABASE()
+          AND table_name = 'store_parts' AND column_name = 'bookId') THEN
+          INSERT IGNORE INTO part_fits (partId, bookId) SELECT id, bookId FROM store_parts;
+        END IF;
+      END`,
+      `ALTER TABLE store_parts DROP FOREIGN KEY IF EXISTS store_parts_ibfk_1, DROP COLUMN IF EXISTS bookId`,
+      // What may go in instead, said of either; what a kit holds, and how many of it.
+      `CREATE TABLE IF NOT EXISTS part_instead (partId VARCHAR(60) NOT NULL, otherId VARCHAR(60) NOT NULL,
+        PRIMARY KEY (partId, otherId), FOREIGN KEY (partId) REFERENCES store_parts(id),
+        FOREIGN KEY (otherId) REFERENCES store_parts(id))`,
+      `CREATE TABLE IF NOT EXISTS part_holds (kitId VARCHAR(60) NOT NULL, partId VARCHAR(60) NOT NULL, count INT NOT NULL,
+        PRIMARY KEY (kitId, partId), FOREIGN KEY (kitId) REFERENCES store_parts(id),
+        FOREIGN KEY (partId) REFERENCES store_parts(id))`,
+      `CREATE TABLE IF NOT EXISTS part_log (id CHAR(36) PRIMARY KEY, partId VARCHAR(60) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, words VARCHAR(500) NOT NULL, KEY of_part (partId, at))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

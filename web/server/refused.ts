@@ -1,4 +1,5 @@
-import type { RefusalData } from "@averin/core";
+import { type RefusalData, refusalFromIssue } from "@averin/core";
+import type { z } from "zod";
 
 /** A request that cannot be taken: answered with the error object, changing nothing. */
 export class Refused extends Error {
@@ -13,3 +14,12 @@ export class Refused extends Error {
 
 export const notFound = (what: string): Refused =>
   new Refused(404, { code: "unsupported", path: "$", message: `There is no such ${what} here.` });
+
+/** A value by its schema, or refused with what its first fault says would be right. */
+export function asAsked<Schema extends z.ZodType>(schema: Schema, value: unknown): z.output<Schema> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0];
+  if (!issue) throw new Error("a refusal without an issue");
+  throw new Refused(422, refusalFromIssue(issue, value));
+}

@@ -1,24 +1,41 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { type Bench, procedureSchema, specSchema } from "@averin/core";
+import {
+  type Bench,
+  type Cells,
+  figuresKnown,
+  figuresTable,
+  gaugesTable,
+  partsTable,
+  procedureSchema,
+  type Table,
+  wrenchesTable,
+} from "@averin/core";
 import { shippedBody } from "../../core/testingProcedures.ts";
 import { TestJob } from "../../core/testing.ts";
 
 // The invented shop and its jobs as they were typed.
 const root = path.join(__dirname, "../..");
 const read = (file: string) => JSON.parse(readFileSync(path.join(root, file), "utf8"));
-const demo = read("demo/shop.json");
 const typed: { mark: string; answers: Record<string, string[]> }[] = read("demo/jobs.json").jobs;
-const book = demo.books[0];
-const specs = book.specs.map(({ source: page, ...spec }: { source: string }) =>
-  specSchema.parse({ ...spec, source: { ...book.source, page } }),
-);
+const procedure = procedureSchema.parse(shippedBody("clutch-coil-spring"));
+const known = figuresKnown(procedure);
+/** The rows of a demo file that a job on the first bike is judged by. */
+const rowsOf = <Row>(table: Table<Row>): Row[] =>
+  (read(`demo/${table.id}.json`).rows as Cells[]).flatMap((cells) => {
+    const row = table.read(cells, known);
+    return row.ok ? [row.value] : [];
+  });
+const MODEL = "Grindal 300";
+const NO_LINKS = { positions: [], instead: [], holds: [] };
 export const bench: Bench = {
-  procedure: procedureSchema.parse(shippedBody("clutch-coil-spring")),
-  specs,
-  gauges: demo.gauges,
-  wrenches: demo.wrenches,
-  parts: book.parts,
+  procedure,
+  specs: rowsOf(figuresTable).flatMap(({ model, spec }) => (model === MODEL ? [spec] : [])),
+  gauges: rowsOf(gaugesTable).map(({ putAwayOn: _, ...gauge }) => ({ id: gauge.name, ...gauge })),
+  wrenches: rowsOf(wrenchesTable).map(({ putAwayOn: _, ...wrench }) => ({ id: wrench.name, ...wrench })),
+  parts: rowsOf(partsTable).flatMap(({ fits, ...part }) =>
+    fits.some(({ model }) => model.endsWith(MODEL)) ? [{ ...part, ...NO_LINKS, id: part.number }] : [],
+  ),
   presets: {},
   overruled: [],
   otherBuilds: [],

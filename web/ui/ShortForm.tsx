@@ -5,9 +5,20 @@ import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
 import { FormEnd } from "./FormEnd.tsx";
+import { Options } from "./Options.tsx";
 
 /** A field of a short form: what it is called, and how an answer looks. */
-export type ShortField = { name: string; label: string; like?: string; start?: string; secret?: boolean };
+export type ShortField = {
+  name: string;
+  label: string;
+  like?: string;
+  start?: string;
+  secret?: boolean;
+  /** Answers that are offered while one types; others are taken too. */
+  among?: readonly string[];
+  /** The only answers there are. */
+  options?: readonly { value: string; name: string }[];
+};
 
 /** A few fields that make something the shop lacks, where it is missed; what is kept is there from then on. */
 export function ShortForm({
@@ -39,17 +50,31 @@ export function ShortForm({
   });
   return (
     <form className="mt-3 flex flex-col gap-3" onSubmit={(event) => void onSubmit(event)}>
-      {fields.map(({ name, label, like, secret }, i) => (
+      {fields.map(({ name, label, like, secret, among, options }, i) => (
         <label key={name} className="flex flex-col gap-1 font-semibold">
           {label}
-          <input
-            {...register(name)}
-            className="field text-xl"
-            placeholder={like}
-            type={secret ? "password" : "text"}
-            autoComplete={secret ? "new-password" : "off"}
-            autoFocus={i === 0}
-          />
+          {options ? (
+            <select {...register(name)} className="field text-xl" autoFocus={i === 0}>
+              <Options asks="Choose" of={options} />
+            </select>
+          ) : (
+            <input
+              {...register(name)}
+              className="field text-xl"
+              placeholder={like}
+              type={secret ? "password" : "text"}
+              autoComplete={secret ? "new-password" : "off"}
+              autoFocus={i === 0}
+              {...(among && { list: `${name}-among` })}
+            />
+          )}
+          {among && (
+            <datalist id={`${name}-among`}>
+              {among.map((one) => (
+                <option key={one} value={one} />
+              ))}
+            </datalist>
+          )}
         </label>
       ))}
       <FormEnd message={message} words={words} busy={busy} leave />

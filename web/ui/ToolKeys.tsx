@@ -94,7 +94,8 @@ export function PartKey({
       fields={[
         { name: "name", label: "What it is", start: name },
         { name: "number", label: "Number" },
-        { name: "price", label: "Price of one", like: "8.40" },
+        { name: "maker", label: "Who makes it, where it says so" },
+        { name: "price", label: "Price of one, where it is known", like: "8.40" },
         { name: "currency", label: "Currency", start: currency },
         { name: "stock", label: "How many lie in stores", start: "0" },
         ...(sized ? sizes : []),

@@ -11,8 +11,10 @@ const PLACES = [
   ["/jobs", "All jobs"],
   ["/machines", "Machines"],
   ["/books", "Spec books"],
+  ["/parts", "Parts"],
   ["/tools", "Gauges and wrenches"],
   ["/shop", "Shop and people"],
+  ["/exchange", "Files in and out"],
   ["/workings/chain", "Workings"],
 ] as const;
 

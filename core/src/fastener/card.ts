@@ -104,6 +104,26 @@ export function fastenerCard(text: string): Answer<FastenerCard> {
   return { ok: true, value: card };
 }
 
+/** A card as one would type it, which reads back as the same card; null where no line says it. */
+export function cardLine(card: FastenerCard): string | null {
+  const size = (text: string): string => text.replace(/ (mm|in)$/, "");
+  const socket = /^(\S+) (?:mm|in) socket$/.exec(card.tool ?? "");
+  const key = /^(\S+) (?:mm|in) hexagon key$/.exec(card.tool ?? "");
+  const lobe = /^six-lobe (\S+) bit$/.exec(card.tool ?? "");
+  const line = [
+    `${card.thread ?? ""}${card.length === null ? "" : ` x ${size(card.length)}`}`,
+    socket ? `h${socket[1]}` : key ? `k${key[1]}` : lobe ? `s${lobe[1]}` : "",
+    card.kind === "screw" ? "" : card.kind,
+    card.locker ?? "",
+    card.once ? "once" : "",
+    card.impact === null ? "" : { never: "no impact", "off only": "impact off", "run-in": "run in" }[card.impact],
+  ]
+    .filter((part) => part !== "")
+    .join(" ");
+  const back = fastenerCard(line);
+  return back.ok && JSON.stringify(back.value) === JSON.stringify(cardSchema.parse(card)) ? line : null;
+}
+
 /** A card in words: "M6 × 25 mm, 8 mm socket, new each time". */
 export function cardWords(card: FastenerCard): string {
   const size = [card.thread, card.length].filter((part) => part !== null).join(" × ");

@@ -1,4 +1,4 @@
-export { cardSchema, cardWords, type FastenerCard, fastenerCard, looksLikeCard } from "./card.ts";
+export { cardLine, cardSchema, cardWords, type FastenerCard, fastenerCard, looksLikeCard } from "./card.ts";
 export { fastenerAdapter } from "./adapter.ts";
 export { fastenerCastle } from "./castle.ts";
 export { fastenerPreload, TYPICAL_K } from "./preload.ts";

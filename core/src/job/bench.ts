@@ -52,13 +52,35 @@ export const storePartSchema = z.strictObject({
   role: z.string(),
   name: z.string(),
   number: z.string(),
+  maker: z.string(),
   nominal: z.string().nullable(),
   thicknessMm: fields.positive.nullable(),
-  price: z.string().regex(/^\d+\.\d{2}$/),
+  /** Of one; null where nobody has said what it costs. */
+  price: z
+    .string()
+    .regex(/^\d+\.\d{2}$/)
+    .nullable(),
   currency: z.string(),
+  /** The day on which that price was said, and where; null and empty where nobody said. */
+  pricedOn: z.string().nullable(),
+  priceSource: z.string(),
   stock: fields.countOrZero,
+  /** How many days it takes to come; null where nobody has said. */
+  leadDays: fields.countOrZero.nullable(),
+  /** The places of this model that it fits; empty where it fits all of them. */
+  positions: z.array(z.string()),
+  /** Numbers of parts that may go in instead of it. */
+  instead: z.array(z.string()),
+  /** What it holds, where it is a kit. */
+  holds: z.array(z.strictObject({ role: z.string(), name: z.string(), count: fields.count })),
 });
 export type StorePart = z.infer<typeof storePartSchema>;
+
+/** A part of which nobody has said more than what it is, what it costs and how many there are. */
+export const NO_MORE_SAID = {
+  ...{ maker: "", pricedOn: null, priceSource: "", leadDays: null },
+  ...{ positions: [], instead: [], holds: [] },
+} satisfies Partial<StorePart>;
 
 /** What an hour of work costs in this shop, as decimal text. */
 export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d{2}$/), currency: z.string() });

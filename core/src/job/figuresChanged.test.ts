@@ -1,7 +1,7 @@
 import { specSchema } from "../spec/index.ts";
 import { shippedBody } from "../../testingProcedures.ts";
 import { procedureSchema } from "../procedure/index.ts";
-import type { Bench } from "./bench.ts";
+import { type Bench, NO_MORE_SAID } from "./bench.ts";
 import { figuresChanged } from "./figuresChanged.ts";
 
 // Every figure is invented.
@@ -19,6 +19,7 @@ const part = {
   price: "4.00",
   currency: "EUR",
   stock: 3,
+  ...NO_MORE_SAID,
 };
 const gauge = { kind: "micrometer", unit: "mm", resolution: 0.01, permissibleError: 0.004, calibrationDue: null };
 const bench: Bench = {

@@ -21,6 +21,7 @@ export {
   labourSchema,
   presetOf,
   specFor,
+  NO_MORE_SAID,
   type StorePart,
   storePartSchema,
   type Wrench,
@@ -96,7 +97,8 @@ export {
 export { isUnjudged } from "./limitFound.ts";
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
-export { partInStores, type PullLine, pullList, pullListTotal } from "./pullList.ts";
+export { kitsFor, partInStores, type PullLine, pullList, pullListTotal, storesSay } from "./pullList.ts";
+export { comesInSizes } from "./sizes.ts";
 export { isOverdue } from "./overdue.ts";
 export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";
 export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } from "./rehearse.ts";

@@ -208,7 +208,7 @@ describe("the stack", () => {
       [2, "steel", "the accepted stack"],
       [1, "gasket", "single use"],
     ]);
-    expect(pullListTotal(lines)).toBe("14.40");
+    expect(pullListTotal(lines)).toBe("14.40 TFC");
   });
 
   test("a build is taken again when what it rested on has changed", () => {

@@ -6,6 +6,7 @@ import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
 import { sizeChosen } from "./sizes.ts";
+import { worksInJob } from "./worksOf.ts";
 
 export type PullLine = {
   role: string;
@@ -16,9 +17,19 @@ export type PullLine = {
   part: StorePart | null;
 };
 
+/** What stores hold for a role and fits where the job is done: every part of it, or those for its places. */
+export function partsForRole(bench: Bench, state: JobState, role: string): StorePart[] {
+  const at = worksInJob(bench, state).flatMap(({ position }) => position ?? []);
+  return bench.parts.filter(
+    (part) =>
+      part.role === role &&
+      (part.positions.length === 0 || at.length === 0 || at.some((p) => part.positions.includes(p))),
+  );
+}
+
 /** What stores hold for a role: of several sizes the one that was worked out, and none where that one is not there. */
 export function partInStores(bench: Bench, state: JobState, role: string): StorePart | null {
-  const all = bench.parts.filter((part) => part.role === role);
+  const all = partsForRole(bench, state, role);
   const size = sizeChosen(bench, state, role);
   if (size === null) return all[0] ?? null;
   return all.find(({ nominal }) => nominal === size) ?? all.find(({ nominal }) => nominal === null) ?? null;
@@ -40,7 +51,8 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     if (build === null) continue;
     computed.add(chosen.id);
     for (const [nominal, quantity] of Object.entries(build.counts)) {
-      const part = bench.parts.find((p) => p.role === chosen.role && (p.nominal ?? p.number) === nominal) ?? null;
+      const all = chosen.role === undefined ? [] : partsForRole(bench, state, chosen.role);
+      const part = all.find((p) => (p.nominal ?? p.number) === nominal) ?? null;
       lines.push({
         role: chosen.role ?? chosen.id,
         name: `${chosen.name} ${nominal} mm`,
@@ -75,7 +87,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   }
   for (const { body } of state.tooFar) {
     if (body.how !== "renewed") continue;
-    const part = body.role === null ? null : (bench.parts.find(({ role }) => role === body.role) ?? null);
+    const part = body.role === null ? null : (partsForRole(bench, state, body.role)[0] ?? null);
     lines.push({ role: body.role ?? body.entry, name: body.name, quantity: 1, why: "pulled too far", part });
   }
   for (const entry of activeSpine(bench, state)) {
@@ -90,13 +102,43 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     ];
     for (const one of once) {
       if (!one) continue;
-      const part = bench.parts.find((p) => p.role === one.role) ?? null;
+      const part = partsForRole(bench, state, one.role)[0] ?? null;
       lines.push({ ...one, quantity: count, why: "single use", part });
     }
   }
   return lines;
 }
 
-/** What the lines cost together, as decimal text. */
-export const pullListTotal = (lines: readonly PullLine[]): string =>
-  decimal(lines.reduce((sum, { part, quantity }) => sum + (part ? hundredths(part.price) * quantity : 0), 0));
+/**
+ * What the lines cost together, as decimal text with its currency; sums of different money stand beside each other and
+ * are never added. Empty where no line has a price.
+ */
+export function pullListTotal(lines: readonly PullLine[]): string {
+  const sums = new Map<string, number>();
+  for (const { part, quantity } of lines) {
+    if (part?.price == null) continue;
+    sums.set(part.currency, (sums.get(part.currency) ?? 0) + hundredths(part.price) * quantity);
+  }
+  return [...sums].map(([currency, sum]) => `${decimal(sum)} ${currency}`).join(" + ");
+}
+
+/** How far stores reach for a line: what is missing, what may go in instead, and how long it takes to come. */
+export function storesSay(bench: Bench, { part, quantity }: PullLine): string {
+  if (part === null) return "no part on file";
+  const has = `${part.stock} in stores`;
+  if (part.stock >= quantity) return has;
+  const others = bench.parts.filter(({ number, stock }) => stock >= quantity && part.instead.includes(number));
+  const [other] = others;
+  const comes = part.leadDays === null ? "" : `, ${part.leadDays} ${part.leadDays === 1 ? "day" : "days"} to come`;
+  return `${has}: ${quantity - part.stock} short${other ? `; ${other.number} may go in, ${other.stock} in stores` : comes}`;
+}
+
+/** The kits that hold two or more of what is pulled, with the lines that each would stand for. */
+export function kitsFor(bench: Bench, lines: readonly PullLine[]): { kit: StorePart; covers: PullLine[] }[] {
+  return bench.parts.flatMap((kit) => {
+    const covers = lines.filter(({ role, quantity }) =>
+      kit.holds.some((one) => one.role === role && one.count >= quantity),
+    );
+    return covers.length < 2 ? [] : [{ kit, covers }];
+  });
+}

@@ -22,7 +22,7 @@ import { firstOfEach } from "../task/tellApart.ts";
 import { complete } from "./accept.ts";
 import { nextTask, slotName, waitingSlots } from "./answered.ts";
 import { activeSpine, goesBack } from "./applies.ts";
-import type { Bench } from "./bench.ts";
+import { type Bench, NO_MORE_SAID } from "./bench.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
 import { fold } from "./fold.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
@@ -141,6 +141,7 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
       parts.push({
         ...{ id: layer.id, role: layer.role ?? layer.id, name: layer.name, number: layer.id, nominal: String(READING) },
         ...{ thicknessMm: READING, price: "1.00", currency: "X", stock: MOST_PLATES },
+        ...NO_MORE_SAID,
       });
     }
   }

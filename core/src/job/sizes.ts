@@ -1,4 +1,5 @@
-import { partOf } from "../procedure/index.ts";
+import { partOf, stackStepsOf } from "../procedure/index.ts";
+import { layersOf } from "../task/pack/stack.ts";
 import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import { type JobState, latest } from "./fold.ts";
@@ -17,3 +18,8 @@ export function sizeChosen(bench: Bench, state: JobState, role: string): string 
   }
   return null;
 }
+
+/** Whether parts of a role come in sizes of which the job chooses one. */
+export const comesInSizes = (bench: Bench, state: JobState, role: string): boolean =>
+  sizeChosen(bench, state, role) !== null ||
+  stackStepsOf(bench.procedure).some((step) => layersOf(bench, step).chosen.role === role);

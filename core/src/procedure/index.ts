@@ -32,6 +32,7 @@ export {
   piecesOf,
   pointOf,
   questionOf,
+  rolesOf,
   stackStepsOf,
   stepOf,
   waitStepsOf,

@@ -36,6 +36,26 @@ export const partsOf = once((procedure): readonly Part[] =>
   }),
 );
 
+/** What parts are asked for as, with a name for each: the roles of its parts, of fasteners used once and of their locks. */
+export const rolesOf = once(
+  (procedure): ReadonlyMap<string, string> =>
+    new Map([
+      ...partsOf(procedure).flatMap(({ role, one, name }): [string, string][] =>
+        role === undefined ? [] : [[role, one ?? name]],
+      ),
+      ...procedure.spine.flatMap((entry): [string, string][] => {
+        if (entry.kind !== "fasteners") return [];
+        const lock = entry.locking?.role;
+        return [
+          ...(entry.role === undefined ? [] : [[entry.role, entry.name] satisfies [string, string]]),
+          ...(lock === undefined
+            ? []
+            : [[lock, `${entry.name}: ${entry.locking?.kind ?? "lock"}`] satisfies [string, string]]),
+        ];
+      }),
+    ]),
+);
+
 export function partOf(procedure: Procedure, id: string): Part | undefined {
   return partsOf(procedure).find((part) => part.id === id);
 }

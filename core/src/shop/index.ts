@@ -1,10 +1,17 @@
 export {
-  gaugeEntered,
-  type GaugeTyped,
-  gaugeTypedSchema,
+  leadEntered,
   partEntered,
   type PartTyped,
   partTypedSchema,
+  priceEntered,
+  type PriceTyped,
+  priceTypedSchema,
+  stockEntered,
+} from "./part.ts";
+export {
+  gaugeEntered,
+  type GaugeTyped,
+  gaugeTypedSchema,
   wrenchEntered,
   type WrenchTyped,
   wrenchTypedSchema,

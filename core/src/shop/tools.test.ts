@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { NO_MORE_SAID } from "../job/index.ts";
 import { gaugeEntered, partEntered, wrenchEntered } from "./index.ts";
 
 // Tools, parts and prices here are invented.
@@ -32,12 +33,23 @@ test("a wrench in any unit is kept in newton metres", () => {
 });
 
 test("a part's price is decimal text, whichever mark was typed", () => {
-  expect(partEntered({ ...part, stock: "12", nominal: "1.6", thickness: "1.6" }, "p")).toEqual({
+  expect(partEntered({ ...part, stock: "12", nominal: "1.6", thickness: "1.6" }, "p", "2026-11-29")).toEqual({
     ok: true,
     value: {
+      ...NO_MORE_SAID,
       ...{ id: "p", role: "friction", name: "Friction plate", number: "F-1", nominal: "1.6", thicknessMm: 1.6 },
-      ...{ price: "8.40", currency: "TFC", stock: 12 },
+      ...{ price: "8.40", currency: "TFC", stock: 12, pricedOn: "2026-11-29" },
     },
+  });
+});
+
+test("what nobody knows of a part stays unsaid: its price, its maker, how long it takes to come", () => {
+  expect(partEntered({ ...part, price: "", stock: "0" }, "p", "2026-11-29")).toMatchObject({
+    value: { price: null, pricedOn: null, leadDays: null, maker: "", stock: 0 },
+  });
+  const told = { ...part, maker: "Invented Works", priceSource: "list of spring", leadDays: "14" };
+  expect(partEntered(told, "p", "2026-11-29")).toMatchObject({
+    value: { maker: "Invented Works", priceSource: "list of spring", leadDays: 14 },
   });
 });
 
@@ -50,9 +62,15 @@ test.each([
   ["a day that is none", gaugeEntered({ ...gauge, due: "soon" }, "g"), /^due: .*2027-04-30/],
   ["a wrench without a unit", wrenchEntered({ ...wrench, from: "5" }, "w"), /^from: .*5 N·m or 40 in-lb/],
   ["a wrench the wrong way round", wrenchEntered({ ...wrench, from: "120 N·m" }, "w"), /^to: .*120 N·m to 110 N·m/],
-  ["a price that is none", partEntered({ ...part, price: "dear" }, "p"), /^price: .*such as 8\.40/],
-  ["no number", partEntered({ ...part, number: "" }, "p"), /^number: .*ordered by/],
-  ["stock that is none", partEntered({ ...part, stock: "some" }, "p"), /^stock: .*0 is an answer/],
+  ["a price that is none", partEntered({ ...part, price: "dear" }, "p", "2026-11-29"), /^price: .*such as 8\.40/],
+  ["no number", partEntered({ ...part, number: "" }, "p", "2026-11-29"), /^number: .*ordered by/],
+  ["a price of no currency", partEntered({ ...part, currency: "" }, "p", "2026-11-29"), /^currency: /],
+  [
+    "a time to come that is none",
+    partEntered({ ...part, leadDays: "soon" }, "p", "2026-11-29"),
+    /^leadDays: .*such as 14/,
+  ],
+  ["stock that is none", partEntered({ ...part, stock: "some" }, "p", "2026-11-29"), /^stock: .*0 is an answer/],
 ])("%s is told with what would be right", (_, answer, expected) => {
   expect(refused(answer)).toMatch(expected);
 });

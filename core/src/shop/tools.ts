@@ -1,9 +1,9 @@
 import { z } from "zod";
-import { type Answer, refusalFromIssue } from "../calculator/index.ts";
-import { type Gauge, gaugeSchema, type StorePart, storePartSchema, type Wrench, wrenchSchema } from "../job/bench.ts";
-import { type Kind, KINDS, quantityParse, UNITS } from "../quantity/index.ts";
+import { type Answer } from "../calculator/index.ts";
+import { type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "../job/bench.ts";
+import { type Kind, KINDS } from "../quantity/index.ts";
+import { no, read, typed, withUnit } from "./typed.ts";
 
-const typed = (most: number) => z.string().trim().max(most);
 const due = z
   .string()
   .trim()
@@ -35,44 +35,6 @@ export const wrenchTypedSchema = z.strictObject({
   due,
 });
 export type WrenchTyped = z.input<typeof wrenchTypedSchema>;
-
-/** A part for a role of a procedure, as it is typed from its label. */
-export const partTypedSchema = z.strictObject({
-  role: typed(60).min(1),
-  name: typed(120),
-  number: typed(60),
-  /** Decimal text: 8.40. */
-  price: typed(20),
-  currency: typed(8),
-  stock: typed(6).default("0"),
-  /** The size it is named by, where parts of one role differ, such as 1.6 or 13. */
-  nominal: typed(20).default(""),
-  /** Of a plate. */
-  thickness: typed(40).default(""),
-});
-export type PartTyped = z.input<typeof partTypedSchema>;
-
-function read<Schema extends z.ZodType>(schema: Schema, value: unknown): Answer<z.output<Schema>> {
-  const parsed = schema.safeParse(value);
-  if (parsed.success) return { ok: true, value: parsed.data };
-  const issue = parsed.error.issues[0];
-  if (!issue) throw new Error("a refusal without an issue");
-  return { ok: false, error: refusalFromIssue(issue, value) };
-}
-
-const no = (path: string, message: string): Answer<never> => ({
-  ok: false,
-  error: { code: "missing", path, message },
-});
-
-/** A quantity with its unit typed; `what` names it and `like` shows how. */
-function withUnit(text: string, kind: Kind, path: string, what: string, like: string) {
-  if (text === "" || /^[\d.,\s/]+$/.test(text)) return no(path, `${what} with its unit, such as ${like}.`);
-  // Its unit is typed: what is taken without one never comes to be read.
-  const unit = UNITS.find((one) => one.kind === kind)?.name ?? "";
-  const answer = quantityParse({ text, kind, unit });
-  return answer.ok ? answer : ({ ok: false, error: { ...answer.error, path } } as const);
-}
 
 const STEP_LIKE: Partial<Record<Kind, string>> = { length: "0.02 mm or .001 in", pressure: "1 kPa", volume: "5 mL" };
 
@@ -118,26 +80,5 @@ export function wrenchEntered(input: WrenchTyped, id: string): Answer<Wrench> {
   return read(wrenchSchema, {
     ...{ id, name, minNm: least.value.valueInBase, maxNm: most.value.valueInBase },
     ...{ lengthMm: grip?.value.valueInBase ?? null, calibrationDue: calibrationDue === "" ? null : calibrationDue },
-  });
-}
-
-/** A part made from what was typed. Errors: missing or type where a figure is none; a price is decimal text such as 8.40. */
-export function partEntered(input: PartTyped, id: string): Answer<StorePart> {
-  const parsed = read(partTypedSchema, input);
-  if (!parsed.ok) return parsed;
-  const { role, name, number, currency, nominal, thickness } = parsed.value;
-  if (name === "") return no("name", "Say what it is.");
-  if (number === "") return no("number", "Type the number that it is ordered by.");
-  if (currency === "") return no("currency", "Say the currency of the price.");
-  const price = parsed.value.price.replace(",", ".");
-  if (!/^\d{1,7}(\.\d{1,2})?$/.test(price)) return no("price", "The price of one, such as 8.40.");
-  const [whole = "0", cents = ""] = price.split(".");
-  if (!/^\d{1,5}$/.test(parsed.value.stock)) return no("stock", "How many lie in stores: 0 is an answer too.");
-  const thick = thickness === "" ? null : quantityParse({ text: thickness, kind: "length", unit: "mm" });
-  if (thick && !thick.ok) return { ok: false, error: { ...thick.error, path: "thickness" } };
-  return read(storePartSchema, {
-    ...{ id, role, name, number, currency, nominal: nominal === "" ? null : nominal },
-    ...{ price: `${whole}.${cents.padEnd(2, "0")}`, stock: Number(parsed.value.stock) },
-    thicknessMm: thick?.value.valueInBase ?? null,
   });
 }

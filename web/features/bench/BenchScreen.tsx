@@ -34,6 +34,7 @@ import { Clocks } from "./Clocks.tsx";
 import { EntryLine } from "./EntryLine.tsx";
 import { LogKey } from "./LogKey.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
+import { PartsKey } from "./PartsKey.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
 import { Strays } from "./Strays.tsx";
@@ -182,6 +183,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             from={workFor}
             onClosed={() => setWorkFor(null)}
           />
+          <PartsKey bench={bench} state={state} />
           <LogKey bench={bench} state={state} actor={actor} onStrike={(event) => hand.strike(event.id)} />
           <Link href={`/jobs/${jobId}/sheet`} className="key">
             Sheet

@@ -364,7 +364,6 @@ export function sheetData(
   const rechecks = state.released?.body.rechecks ?? rechecksOf(bench, state);
   const next = [...bench.procedure.release.lines, ...rechecks.map((recheck) => recheckWords(state, recheck))];
   const back = state.released?.body.type === "job_handed_back" ? state.released.body : null;
-  const currency = lines.find((line) => line.part)?.part?.currency ?? "";
   const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];
   const cautions = [...state.cautions.values()];
   const waits = waitsOf(bench, state).filter((w) => w.endedAt !== null);
@@ -411,9 +410,9 @@ export function sheetData(
     parts: lines.map(({ quantity, name, part, why }) => ({
       ...{ quantity, name, why },
       number: part?.number ?? "no part on file",
-      price: part ? `${part.price} ${part.currency}` : "",
+      price: part?.price == null ? "" : `${part.price} ${part.currency}`,
     })),
-    total: lines.some(({ part }) => part !== null) ? `${pullListTotal(lines)} ${currency}` : null,
+    total: pullListTotal(lines) || null,
     set: setOf(bench, state),
     apart: apartOf(bench, state),
     torques: torquesOf(bench, state),

@@ -96,7 +96,6 @@ function Tool({
               about="It is overdue no more."
               to={to}
               fixed={{ does: "calibrated" }}
-
               fields={[
                 { name: "due", label: "Due the next time", like: "2027-04-30" },
                 { name: "found", label: "How it was found, where that was told", like: "0.01 mm under at 25" },
@@ -108,7 +107,6 @@ function Tool({
               about="Zero, a gauge block, a weight on a lever of known length. A check is no calibration."
               to={to}
               fixed={{ does: "checked" }}
-
               fields={[
                 { name: "against", label: "Against what", like: "block of 25 mm" },
                 { name: "showed", label: "What it showed", like: "25.00 mm" },

@@ -1,7 +1,6 @@
+import { ROLES } from "@averin/core";
 import { z } from "zod";
 import { shopSchema } from "../settings/schema.ts";
-
-export const ROLES = ["technician", "lead", "counter", "administrator"] as const;
 
 const name = z.string().trim().min(2).max(80);
 

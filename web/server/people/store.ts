@@ -1,4 +1,4 @@
-import type { Actor } from "@averin/core";
+import { type Actor, ROLES } from "@averin/core";
 import { randomBytes, randomUUID } from "node:crypto";
 import { z } from "zod";
 import type { At, Database, PersonRow, Tx } from "../database.ts";
@@ -10,14 +10,7 @@ import { keepShop } from "../settings/store.ts";
 import { clearCounters, type Counted, tries } from "./limiter.ts";
 import { digest, FIRST_CODE, isFirstCode, knows, peopleCalled } from "./read.ts";
 import { Op } from "sequelize";
-import {
-  credentialsSchema,
-  newPersonSchema,
-  type ownPasswordSchema,
-  pinSchema,
-  ROLES,
-  takeoverSchema,
-} from "./schema.ts";
+import { credentialsSchema, newPersonSchema, type ownPasswordSchema, pinSchema, takeoverSchema } from "./schema.ts";
 
 const SESSION_DAYS = 14;
 

@@ -1,4 +1,4 @@
-import { type Figures, figuresKnown, type Procedure, readProcedure } from "@averin/core";
+import { type Figures, figuresKnown, type Procedure, readProcedure, rolesOf } from "@averin/core";
 import type { At, Database } from "../database.ts";
 import { notFound } from "../refused.ts";
 
@@ -45,6 +45,13 @@ export async function proceduresFor(
 export async function knownFigures(db: Database, transaction: At): Promise<Figures> {
   const offered = await proceduresFor(db, "any", transaction);
   return new Map(offered.flatMap(({ procedure }) => [...figuresKnown(procedure)]));
+}
+
+/** What a part may be for, in the words of the procedures that ask for it, by name. */
+export async function partRoles(db: Database): Promise<{ value: string; name: string }[]> {
+  const offered = await proceduresFor(db, "any", null);
+  const roles = new Map(offered.flatMap(({ procedure }) => [...rolesOf(procedure)]));
+  return [...roles].map(([value, name]) => ({ value, name })).sort((a, b) => a.name.localeCompare(b.name));
 }
 
 /** Procedures that stand in their folder and cannot be followed: file, and what would be right. */

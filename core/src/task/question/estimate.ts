@@ -31,9 +31,13 @@ function surprises(bench: Bench, state: JobState, way: Way): { role: string; cou
 export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate | null {
   if (!way.cost) return null;
   const { minutes } = way.cost;
+  const currency = currencyOf(bench);
   const parts = [...way.cost.parts, ...surprises(bench, state, way)].map(({ role, count }) => {
     const part = partInStores(bench, state, role);
-    return { role, name: part?.name ?? role, count, price: part?.price ?? null };
+    const own = part?.currency === currency;
+    // What is priced in other money is told with it, and never added.
+    const name = part && part.price !== null && !own ? `${part.name} at ${part.price} ${part.currency}` : part?.name;
+    return { role, name: name ?? role, count, price: own ? part.price : null };
   });
   const work = bench.labour ? Math.round((hundredths(bench.labour.perHour) * minutes) / 60) : null;
   const sum = parts.reduce((total, p) => total + (p.price === null ? 0 : hundredths(p.price) * p.count), work ?? 0);
@@ -42,7 +46,7 @@ export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate |
     minutes,
     labour: work === null ? null : decimal(work),
     total: decimal(sum),
-    currency: currencyOf(bench),
+    currency,
   };
 }
 

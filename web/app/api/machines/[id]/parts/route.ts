@@ -1,6 +1,6 @@
 import { partTypedSchema } from "@averin/core";
 import { assertRole, writing } from "@/server/http";
-import { addPart } from "@/server/parts/store";
+import { addPartOf } from "@/server/parts/store";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -8,6 +8,6 @@ type Context = { params: Promise<{ id: string }> };
 export function POST(request: Request, { params }: Context): Promise<Response> {
   return writing(request, partTypedSchema, async ({ db, actor, body }) => {
     assertRole(actor, "technician", "lead", "counter");
-    return { part: await addPart(db, (await params).id, body) };
+    return { part: await addPartOf(db, (await params).id, body, actor) };
   });
 }

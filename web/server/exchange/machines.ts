@@ -1,0 +1,69 @@
+import { type MachineFileRow, machinesTable } from "@averin/core";
+import { randomUUID } from "node:crypto";
+import { QueryTypes } from "sequelize";
+import type { MachineRow, MeterReadingRow } from "../database.ts";
+import { ownerCalled } from "../machines/changes.ts";
+import { type Kind, modelsByName, noModel, portions } from "./kind.ts";
+
+type OnFile = Pick<MachineRow, "mark" | "maker" | "model" | "year" | "serial" | "meterUnit"> & {
+  retiredOn: string | null;
+  name: string;
+  contact: string;
+  value: number | null;
+  readOn: string | null;
+};
+
+/** A day of a file as a moment: its beginning, so that it is told as the same day again. */
+export const momentOf = (day: string): Date => new Date(`${day}T00:00:00.000Z`);
+
+export const machines: Kind<MachineFileRow> = {
+  table: machinesTable,
+  takenBy: ["lead", "administrator", "counter"],
+  changes: "refused",
+  async all(db, transaction) {
+    const rows = await db.sequelize.query<OnFile>(
+      `SELECT m.mark, m.maker, m.model, m.year, m.serial, m.meterUnit, DATE_FORMAT(m.retiredAt, '%Y-%m-%d') AS retiredOn,
+        o.name, o.contact, r.value, DATE_FORMAT(r.readAt, '%Y-%m-%d') AS readOn
+        FROM machines m JOIN owners o ON o.id = m.ownerId LEFT JOIN
+        (SELECT r.*, ROW_NUMBER() OVER (PARTITION BY machineId ORDER BY readAt DESC, id) AS nth FROM meter_readings r) r
+        ON r.machineId = m.id AND r.nth = 1`,
+      { type: QueryTypes.SELECT, transaction },
+    );
+    return rows.map(({ mark, maker, model, year, serial, meterUnit, retiredOn, name, contact, value, readOn }) => ({
+      ...{ mark, maker, model, year, serial, retiredOn, owner: { name, contact } },
+      meterUnit: meterUnit as MachineFileRow["meterUnit"],
+      meter: value === null || readOn === null ? null : { value, on: readOn },
+    }));
+  },
+  async against(db, _, transaction) {
+    const known = await modelsByName(db, transaction);
+    return ({ maker, model }) =>
+      known.has(`${maker} ${model}`.toLowerCase()) ? [] : [noModel("model", `${maker} ${model}`)];
+  },
+  async keep(db, { fresh }, transaction) {
+    const known = await modelsByName(db, transaction);
+    const owners = new Map<string, string>();
+    for (const rows of portions(fresh)) {
+      const made: MachineRow[] = [];
+      const readings: MeterReadingRow[] = [];
+      for (const { mark, maker, model, year, serial, meterUnit, meter, owner, retiredOn } of rows) {
+        const book = known.get(`${maker} ${model}`.toLowerCase());
+        if (!book) continue;
+        // Of nobody known there are many: they are not one owner.
+        const called = owner.name === "" ? randomUUID() : `${owner.name}\n${owner.contact}`;
+        const ownerId = owners.get(called) ?? (await ownerCalled(db, owner, transaction));
+        owners.set(called, ownerId);
+        const id = randomUUID();
+        made.push({
+          ...{ id, ownerId, bookId: book.id, maker: book.maker, model: book.model, year, mark, serial, meterUnit },
+          ...{ build: book.build, builds: book.builds, retiredAt: retiredOn === null ? null : momentOf(retiredOn) },
+        });
+        if (meter === null) continue;
+        const { value, on } = meter;
+        readings.push({ id: randomUUID(), machineId: id, value, unit: meterUnit, readAt: momentOf(on), jobId: null });
+      }
+      await db.machines.bulkCreate(made, { transaction });
+      await db.meterReadings.bulkCreate(readings, { transaction });
+    }
+  },
+};
