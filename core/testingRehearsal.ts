@@ -1,3 +1,4 @@
+import { broken, orderRules } from "./testingOrder.ts";
 import { shippedBodies } from "./testingProcedures.ts";
 import { rehearse } from "./src/job/index.ts";
 import { procedureSchema } from "./src/procedure/index.ts";
@@ -14,8 +15,16 @@ export function rehearseShipped(which: "long" | "quick"): void {
   test.each(chosen.map((p) => [p.id, p] as const))(
     "%s is worked through in every way its questions allow, and always comes to its release",
     (_, procedure) => {
-      const { faults, walks, lines } = rehearse(procedure);
+      const rules = orderRules.filter((rule) => rule.in.includes(procedure.id));
+      const met = new Set<string>();
+      const { faults, walks, lines } = rehearse(procedure, (tasks) => {
+        for (const task of tasks) met.add(task);
+        const wrong = rules.map((rule) => ({ at: rule.then, message: broken(rule, tasks) })).find((one) => one.message);
+        return wrong?.message ? { at: wrong.at, message: wrong.message } : null;
+      });
       expect(faults).toEqual([]);
+      // A rule about what never comes holds of nothing.
+      expect(rules.flatMap(({ first, then }) => [first, then]).filter((task) => !met.has(task))).toEqual([]);
       expect(walks).toBeGreaterThan(procedure.questions.length);
       expect(lines).toBeGreaterThan(walks * procedure.spine.length * 2);
     },

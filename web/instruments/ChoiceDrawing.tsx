@@ -151,6 +151,11 @@ const DRAW: Record<ChoiceDrawingName, readonly ReactNode[]> = {
       <ellipse cx="52" cy="30" rx="44" ry="16" fill="var(--band)" />
       <ellipse cx="52" cy="30" rx="36" ry="9" fill="var(--sheet)" />
     </g>,
+    <g key="hook">
+      <path d="M6 40h92v8H6z" fill="var(--band)" />
+      <path d="M60 40v-8H34v6" stroke="var(--petrol)" strokeWidth="5" fill="none" />
+      <path d="M66 42h8v4h-8zM80 42h8v4h-8z" fill="var(--ink)" />
+    </g>,
   ],
   access: [
     <g key="joint">

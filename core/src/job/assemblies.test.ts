@@ -39,6 +39,7 @@ const ANSWERS: Record<string, string[]> = {
   "verify:ribs-out": ["6"],
   "fit:bare-shaft": ["", "fold"],
   "verify:tail-out": ["out", "clock"],
+  "verify:tail-out-small": ["clock"],
   "decide:shaft": ["1; O. Brand: go ahead", "1; judged by hand and eye"],
 };
 
@@ -136,6 +137,7 @@ test("a shaft rebuilt at both ends: each tail is looked at from its own end, boo
     "verify:ribs": ["5"],
     "verify:cage-way": ["the middle"],
     "verify:tail": ["in", "anti"],
+    "verify:tail-small": ["anti"],
   });
   const fitted = job.events.flatMap((e) => (e.body.type === "part_fitted" ? [e.body.entry] : []));
   const place = (entry: string): number => fitted.indexOf(entry);

@@ -1,6 +1,6 @@
 import { partOf, stackStepsOf } from "../procedure/index.ts";
 import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
-import { activeSpine, goesBack, partsGoingBack } from "./applies.ts";
+import { activeSpine, goesBack, partsGoingBack, stepApplies } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -75,6 +75,12 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       why: part.singleUse ? "single use" : "renewed",
       part: part.role === undefined ? null : partInStores(bench, state, part.role),
     });
+  }
+  for (const step of bench.procedure.steps) {
+    if (step.kind !== "do" || !stepApplies(bench, state, step)) continue;
+    for (const { role, name, count: quantity } of step.uses ?? []) {
+      lines.push({ role, name, quantity, why: "used up", part: partInStores(bench, state, role) });
+    }
   }
   // Of what no step of the work puts in: found, and renewed all the same.
   for (const { body } of state.follows) {

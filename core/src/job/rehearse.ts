@@ -448,9 +448,13 @@ function unknownFault(bench: Bench, counts: Record<string, number>, config: Reco
  * Works a procedure through from opening to release in every way that its questions allow, on machines made in every
  * pair of ways, as a technician would who
  * does all well. It must always end, close only when all is done, put back in reverse what was taken off, and reach
- * every one of its pieces in some walk. Pure: figures and times are the rehearsal's own.
+ * every one of its pieces in some walk. What else must hold of each walk, as its tasks in order, `look` tells. Pure:
+ * figures and times are the rehearsal's own.
  */
-export function rehearse(procedure: Procedure): Rehearsal {
+export function rehearse(
+  procedure: Procedure,
+  look: (tasks: readonly string[]) => Fault | null = () => null,
+): Rehearsal {
   const counts = countsFor(procedure);
   const bench = benchFor(procedure, counts);
   const faults = new Map<string, Fault>();
@@ -492,7 +496,10 @@ export function rehearse(procedure: Procedure): Rehearsal {
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);
     note(walked.fault);
-    if (walked.fault === null) note(orderFault(bench, walked.events));
+    if (walked.fault === null) {
+      note(orderFault(bench, walked.events));
+      note(look(walk(bench, fold(walked.events)).map(({ id }) => id)));
+    }
   }
   for (const config of machines) note(unknownFault(bench, counts, config));
   if (told.length > 0)

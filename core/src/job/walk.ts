@@ -227,10 +227,12 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (stepsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((step) => comesLate(step, stage) === late && !isEarly(step))
       .flatMap(laidStep);
-  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage): (Sketch | Ask)[] =>
-    (pointsByPlace.get(placeOf(stage, at)) ?? []).flatMap((point) =>
-      inPlace(point.when, points.includes(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
-    );
+  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage, late = false): (Sketch | Ask)[] =>
+    (pointsByPlace.get(placeOf(stage, at)) ?? [])
+      .filter((point) => (point.late ?? false) === late)
+      .flatMap((point) =>
+        inPlace(point.when, points.includes(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
+      );
   const back = spine.filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
   // Read once more as left: after the first of its entries that goes in, or at the end.
   const asLeft = grouped(
@@ -247,6 +249,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...pointsAt(stage, place, stage),
     ...(stage === "together" && place.after !== undefined ? readAgain(place.after, stage) : []),
     ...stepsAt(stage, place, true),
+    ...pointsAt(stage, place, stage, true),
   ];
   const computes = steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
   /** The entry a group waits for before it is tightened, where that goes in; else null: as soon as it is in itself. */
@@ -276,6 +279,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ]),
     ...(asksBefore.get("") ?? []),
     ...pointsAt("bench", {}, "measure"),
+    ...pointsAt("bench", {}, "measure", true),
     ...starting("bench"),
     ...activeParts(bench, state)
       .filter((part) => part.decision !== undefined)
@@ -288,6 +292,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...stepsAt("build", {}, false),
     ...pointsAt("build", {}, "build"),
     ...stepsAt("build", {}, true),
+    ...pointsAt("build", {}, "build", true),
     ...[...back].reverse().flatMap((entry) => {
       const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
       return [
@@ -304,6 +309,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...procedure.steps.filter(isEarly).flatMap(laidStep),
     ...pointsAt("prove", {}, "prove"),
     ...stepsAt("prove", {}, true),
+    ...pointsAt("prove", {}, "prove", true),
     ...readAgain("", "prove"),
     ...stepsAt("prove", {}, false),
     ...procedure.release.rechecks.flatMap(({ when }) => asksOf(when)),

@@ -43,6 +43,7 @@ export const rolesOf = once(
       ...partsOf(procedure).flatMap(({ role, one, name }): [string, string][] =>
         role === undefined ? [] : [[role, one ?? name]],
       ),
+      ...doStepsOf(procedure).flatMap(({ uses = [] }) => uses.map(({ role, name }): [string, string] => [role, name])),
       ...procedure.spine.flatMap((entry): [string, string][] => {
         if (entry.kind !== "fasteners") return [];
         const lock = entry.locking?.role;

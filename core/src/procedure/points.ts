@@ -45,6 +45,8 @@ const common = {
   ask: sentence,
   when,
   ...anchor,
+  /** Read after what is turned at its place, not before it: marks that the turning moves. */
+  late: z.boolean().optional(),
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,

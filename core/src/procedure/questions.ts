@@ -19,7 +19,14 @@ export const CHOICE_DRAWINGS = [
 
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
 const costSchema = z.strictObject({
-  parts: z.array(z.strictObject({ role: id, count: z.int().min(1).max(60).default(1) })),
+  parts: z.array(
+    z.strictObject({
+      role: id,
+      count: z.int().min(1).max(60).default(1),
+      /** Only where this holds: the second boot, where both are renewed. */
+      when,
+    }),
+  ),
   minutes: z.int().min(0).max(10_000),
   /** The spec that holds its expected life, as far as anybody knows. */
   life: id.optional(),

@@ -31,6 +31,8 @@ const doSchema = z.strictObject({
   irreversible: sentence.optional(),
   /** No signature stands for it: only doing it does, such as a brake that was pressed back and is pumped. */
   hard: z.boolean().optional(),
+  /** What is used up here, of which stores give out so many: a packet of grease. */
+  uses: z.array(z.strictObject({ role: id, name: sentence, count: z.int().min(1).max(60).default(1) })).optional(),
   /** Put on the machine for the time of the work; taken off and counted before release. */
   temporary: z.array(looseSchema).default([]),
 });

@@ -5,7 +5,8 @@ import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { decisionFor } from "../../job/judged.ts";
 import { decimal, hundredths } from "../../job/money.ts";
 import { partInStores } from "../../job/pullList.ts";
-import type { Question, Way } from "../../procedure/index.ts";
+import { factsOf } from "../../job/facts.ts";
+import { holds, type Question, type Way } from "../../procedure/index.ts";
 import { slot } from "../lines.ts";
 import type { Agreed, Estimate } from "./lines.ts";
 
@@ -24,6 +25,15 @@ function surprises(bench: Bench, state: JobState, way: Way): { role: string; cou
   });
 }
 
+type Counted = { role: string; count: number };
+
+/** What is asked for several times as one line of so many. */
+function summed(parts: readonly Counted[]): Counted[] {
+  const counts = new Map<string, number>();
+  for (const { role, count } of parts) counts.set(role, (counts.get(role) ?? 0) + count);
+  return [...counts].map(([role, count]) => ({ role, count }));
+}
+
 /**
  * What one way of a repair costs now: its parts as stores have them with what was found to need renewing besides, its
  * hours at the shop's rate, and their sum.
@@ -32,7 +42,9 @@ export function estimateFor(bench: Bench, state: JobState, way: Way): Estimate |
   if (!way.cost) return null;
   const { minutes } = way.cost;
   const currency = currencyOf(bench);
-  const parts = [...way.cost.parts, ...surprises(bench, state, way)].map(({ role, count }) => {
+  const facts = factsOf(bench, state);
+  const reckoned = way.cost.parts.filter(({ when }) => holds(when, facts) === true);
+  const parts = summed([...reckoned, ...surprises(bench, state, way)]).map(({ role, count }) => {
     const part = partInStores(bench, state, role);
     const own = part?.currency === currency;
     // What is priced in other money is told with it, and never added.
