@@ -210,4 +210,33 @@ test.describe("on a tablet", () => {
     await keys.getByRole("button", { name: "Enter" }).tap();
     await expect(page.getByRole("status")).toContainText("belt play, cold: serviceable");
   });
+
+  test("a sweep before a ride by touch: one touch a point, a plan of where one stands, one word at the end", async ({
+    page,
+  }) => {
+    await signIn(page, shop, "Mira Orr");
+    await takeIn(page, shop, "Ridge sled 8", "sweep-sled-ride", "5400");
+    const heading = page.getByRole("main").getByRole("heading", { level: 1 });
+    const enter = page.getByRole("group", { name: "Keys" }).getByRole("button", { name: "Enter" });
+    const well = page.getByRole("main").getByRole("listitem").first().getByRole("button");
+    let touches = 0;
+    for (let title = await heading.textContent(); !title?.endsWith("release"); title = await heading.textContent()) {
+      if (title === "Rear axle, adjusters and their locks") {
+        await expect(page.getByRole("main").getByRole("img", { name: /from above/ })).toBeVisible();
+        // What hands cannot reach is an answer too, with its reason.
+        await page.locator("#entry").fill("/");
+        await enter.tap();
+        await page.locator("#entry").fill("snow on it");
+        await enter.tap();
+      } else await (/^(Engine off|First start)/.test(title ?? "") ? enter : well).tap();
+      await expect(heading).not.toHaveText(title ?? "");
+      touches += 1;
+      expect(touches).toBeLessThanOrEqual(60);
+    }
+    const verdict = page.getByRole("region", { name: "Verdict" });
+    await expect(verdict).toContainText("ready");
+    await expect(verdict).toContainText("not looked at Rear axle, adjusters and their locks: snow on it");
+    // Nobody else is asked: it is released by whoever looked.
+    await expect(heading).toHaveText("Ready for release");
+  });
 });

@@ -1,6 +1,7 @@
 import {
   type Entry,
   entryHolding,
+  findingWords,
   holds,
   type MeasurePoint,
   type Part,
@@ -125,7 +126,7 @@ export function stopsOf(bench: Bench, state: JobState): Stop[] {
     const last = lines[lines.length - 1];
     if (last === undefined || !isEvent(last, "finding_recorded") || last.body.leads !== "stop") return [];
     const point = bench.procedure.points.find((p) => p.id === last.body.point);
-    const text = `${point?.name ?? last.body.point}: ${last.body.word}, ${last.body.means}`;
+    const text = `${point?.name ?? last.body.point}: ${findingWords(last.body)}`;
     return [{ event: last, text, cleared: state.cleared.get(last.id) ?? null }];
   });
 }

@@ -193,10 +193,10 @@ describe("the axle from the inboard end", () => {
   test("lines of an answer that was taken back are set aside, and there again when it is given again", () => {
     const job = axleAt("fit:boot-in", { "fit:bare-shaft": ["", "closed"] });
     expect(job.state.bySlot.has("do:thread-bands")).toBe(true);
-    expect(changeSentence(changeOf(axle, job.state, "band", "ear"))).toBe(
-      "Sets aside 1 line, kept in the log: Closed bands onto the shaft.",
+    expect(changeSentence(changeOf(axle, job.state, "band", "hook"))).toBe(
+      "Sets aside 1 line, kept in the log: Bands that do not open: onto the shaft first.",
     );
-    job.keep({ type: "question_answered", question: "band", word: "ear", reason: "looked again" });
+    job.keep({ type: "question_answered", question: "band", word: "hook", reason: "looked again" });
     expect(setAside(axle, job.state).size).toBe(1);
     job.keep({ type: "question_answered", question: "band", word: "closed", reason: "looked again" });
     expect(setAside(axle, job.state).size).toBe(0);

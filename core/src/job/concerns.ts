@@ -1,5 +1,6 @@
 import type { Answer } from "../calculator/index.ts";
 import {
+  findingWords,
   type InspectPoint,
   itemName,
   type MeasurePoint,
@@ -71,7 +72,7 @@ function foundBySight(state: JobState, point: InspectPoint, part: Part | undefin
   if (!event || state.cleared.has(event.id)) return null;
   return {
     ...{ event: event.id, slots: [key], item, phase: phaseOfStage(point.stage), weight: leads },
-    text: `${which(state, point, part, item)}: ${finding.word}, ${finding.means}`,
+    text: `${which(state, point, part, item)}: ${findingWords(finding)}`,
   };
 }
 

@@ -98,6 +98,7 @@ export { isUnjudged } from "./limitFound.ts";
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { kitsFor, partInStores, type PullLine, pullList, pullListTotal, storesSay } from "./pullList.ts";
+export { type Readiness, readiness } from "./readiness.ts";
 export { comesInSizes } from "./sizes.ts";
 export { isOverdue } from "./overdue.ts";
 export { type Recheck, rechecksOf, seenWell } from "./rechecks.ts";

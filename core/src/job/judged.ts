@@ -2,6 +2,7 @@ import { atLeast, atMost } from "../calculator/index.ts";
 import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verdict } from "../metrology/index.ts";
 import {
   type DecisionWord,
+  findingWords,
   type InspectPoint,
   isSetting,
   itemName,
@@ -189,8 +190,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
         else {
           seen = true;
           if (finding.leads === "renew" || finding.leads === "stop")
-            propose("past", `${name}: ${finding.word}, ${finding.means}`);
-          if (finding.leads === "watch") near ??= `${name}: ${finding.word}, ${finding.means}`;
+            propose("past", `${name}: ${findingWords(finding)}`);
+          if (finding.leads === "watch") near ??= `${name}: ${findingWords(finding)}`;
         }
         continue;
       }

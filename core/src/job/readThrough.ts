@@ -18,6 +18,7 @@ import {
   type Question,
   questionOf,
   stepOf,
+  findingWords,
 } from "../procedure/index.ts";
 import { wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
@@ -182,7 +183,7 @@ function particulars(procedure: Procedure, task: Task): string[] {
     return [`Where: ${places}; ${point.condition}${under}.`, `Limit: ${limit}; gauge: ${point.gauge}.`];
   }
   if (point?.kind === "inspect") {
-    return point.findings.map(({ word, means, leads }) => `Finding: ${word}, ${means}: ${leads}.`);
+    return point.findings.map(({ word, means, leads }) => `Finding: ${findingWords({ word, means })}: ${leads}.`);
   }
   const entry = entryOf(procedure, of);
   if (entry?.kind === "fasteners" && task.kind === "torque") {

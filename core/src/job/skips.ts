@@ -45,6 +45,12 @@ const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
 /** What a skip says by itself: there is no such thing, nobody can get there, or the part is renewed; else it is open. */
 export type SkipSays = "not fitted" | "not reached" | "renewed" | "open";
 
+/** Whether a slot is looked at on a walk round the machine, where "not looked" is an answer. */
+function isSwept(bench: Bench, s: Slot): boolean {
+  const point = s.kind === "find" ? pointOf(bench.procedure, s.point) : undefined;
+  return point?.kind === "inspect" && point.swept === true;
+}
+
 /**
  * What a skipped slot comes to. A reason answers only what is looked at or read, and what is not there: no pull of a wrench
  * and no part is said away by it, nothing that was put right and waits to be looked at, and nothing that no signature clears.
@@ -62,6 +68,6 @@ export function skipSays(bench: Bench, state: JobState, s: Slot): SkipSays {
     case RENEWED:
       return isOfRenewed(bench, state, s) ? "renewed" : "open";
     default:
-      return "open";
+      return isSwept(bench, s) && state.skipped.has(s.key) ? "not reached" : "open";
   }
 }

@@ -37,7 +37,7 @@ export {
   stepOf,
   waitStepsOf,
 } from "./parts.ts";
-export { FINDING_DRAWINGS, MEASURE_DRAWINGS } from "./points.ts";
+export { FINDING_DRAWINGS, findingWords, MEASURE_DRAWINGS } from "./points.ts";
 export { CHOICE_DRAWINGS } from "./questions.ts";
 export {
   type AdjustStep,

@@ -47,12 +47,13 @@ test("two shafts of one machine: raised once and set down once, each wheel and e
     work("w1", "axle-joint-outboard", "front left"),
     work("w2", "axle-joint-outboard", "rear right"),
   ]);
-  expect(shared).toEqual({ lower: ["w1", "w2"], raise: ["w1", "w2"] });
+  expect(shared).toEqual({ lower: ["w1", "w2"], raise: ["w1", "w2"], ride: ["w1", "w2"] });
   const apart = procedure.steps.filter((step) => step.kind === "do" && step.stage === "apart" && !step.before);
   // Nuts are cracked while it stands on its wheels: both before it is raised.
   expect(ids(apart).slice(0, 3)).toEqual(["crack-nuts", "w2-crack-nuts", "raise"]);
   const prove = procedure.steps.filter((step) => step.kind === "do" && step.stage === "prove");
-  expect(ids(prove).at(-1)).toBe("lower");
+  // Both wheels are turned by hand while they hang; each final drive's oil is read once it is down, then one ride.
+  expect(ids(prove)).toEqual(["full-lock", "w2-full-lock", "lower", "oil-level", "w2-oil-level", "ride"]);
   expect(procedure.spine.find(({ id }) => id === "wheel")?.name).toBe("Front left wheel");
   expect(procedure.spine.find(({ id }) => id === "w2-wheel")?.name).toBe("Rear right wheel");
   expect(works.map(({ answers }) => answers)).toEqual([{ side: "left" }, { "w2-side": "right" }]);

@@ -40,7 +40,8 @@ const tasksOfPoint = (point: Procedure["points"][number]): string[] => {
 /** Every task that the walk makes of a procedure: where questions are asked and gates stand, and what work must come to. */
 export function tasksIn(procedure: Procedure): Set<string> {
   return new Set([
-    ...procedure.spine.flatMap(tasksOfEntry),
+    // What only stays and is never decided about is looked at where it sits: it neither comes off nor goes in.
+    ...procedure.spine.filter((e) => !(e.kind === "part" && e.stays && !e.decision)).flatMap(tasksOfEntry),
     ...partsOf(procedure).flatMap((part) => (part.decision ? [taskId("decide", part.id)] : [])),
     ...procedure.points.flatMap(tasksOfPoint),
     ...procedure.steps.flatMap(tasksOf),

@@ -96,6 +96,8 @@ const inspectSchema = z.strictObject({
   kind: z.literal("inspect"),
   ...common,
   stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
+  /** Looked at on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
+  swept: z.boolean().optional(),
   findings: z
     .array(
       z.strictObject({
@@ -126,3 +128,9 @@ const inspectSchema = z.strictObject({
 });
 
 export const pointSchema = z.discriminatedUnion("kind", [measureSchema, inspectSchema]);
+
+/** A finding in words: its word with what it means, and no word twice where that begins with it. */
+export function findingWords({ word, means }: { word: string; means: string }): string {
+  const begins = means.toLowerCase().startsWith(word.toLowerCase()) && !/^\p{L}/u.test(means.slice(word.length));
+  return begins ? means : `${word}, ${means}`;
+}

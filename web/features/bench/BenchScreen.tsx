@@ -96,6 +96,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const opened = state.opened?.body;
   const together = task === null || task.stage === "together" || task.stage === "prove" || task.stage === "build";
   const last = tasks[tasks.length - 1];
+  // A walk round a machine takes nothing apart.
+  const comesApart = tasks.some(({ kind }) => kind === "off");
 
   const { sides } = (task && workOfTask(bench, task)) ?? worksInJob(bench, state)[0] ?? bench.procedure;
   const firstWaiting = (work: string): Task | undefined =>
@@ -159,7 +161,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             </span>
           </span>
         </Link>
-        <span className="caption hidden whitespace-nowrap xl:inline">
+        <span className={`caption hidden whitespace-nowrap ${comesApart ? "xl:inline" : ""}`}>
           <span className={together ? "" : underlined}>going apart</span> ◂▸{" "}
           <span className={together ? underlined : ""}>going together</span>
         </span>

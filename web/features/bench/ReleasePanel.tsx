@@ -1,4 +1,14 @@
-import { type Bench, type JobState, type OpenPoint, type Outcome, OUTCOMES, workName, worksInJob } from "@averin/core";
+import {
+  type Bench,
+  type JobState,
+  type OpenPoint,
+  type Outcome,
+  OUTCOMES,
+  type Readiness,
+  readiness,
+  workName,
+  worksInJob,
+} from "@averin/core";
 import { Concerns } from "./Concerns.tsx";
 import type { ComponentProps } from "react";
 import { minuteOf } from "@/ui/times";
@@ -48,6 +58,7 @@ export function ReleasePanel({
     return (
       <article className="flex flex-col gap-3">
         <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">{back ? "Handed back" : "Released"}</h1>
+        <Verdict swept={readiness(bench, state)} />
         {back && (
           <p className="stop px-3 py-2 text-lg font-semibold">
             Not released. {back.words}
@@ -97,6 +108,7 @@ export function ReleasePanel({
       <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">
         {left.length === 0 ? "Ready for release" : "Left before release"}
       </h1>
+      <Verdict swept={readiness(bench, state)} />
       {left.length > 0 && <p className="text-lg">Each point left is cleared, or a lead signs for it with a reason.</p>}
       <ul className="border-t border-line">
         {left.map((point) => (
@@ -153,6 +165,35 @@ export function ReleasePanel({
         </p>
       ))}
     </article>
+  );
+}
+
+const TONE = {
+  ready: "border-inside text-inside",
+  "ready, with these watched": "border-near text-near",
+  "not ready": "border-past text-past",
+} as const;
+
+/** What a walk round the machine comes to, in one word, with what is behind it. */
+function Verdict({ swept }: { swept: Readiness | null }) {
+  if (swept === null) return null;
+  const lists: [string, readonly string[]][] = [
+    ["keeps it", swept.keeps],
+    ["watched", swept.watched],
+    ["not looked at", swept.notLooked],
+  ];
+  return (
+    <section aria-label="Verdict" className={`border-l-8 py-1 pl-4 ${TONE[swept.word]}`}>
+      <p className="text-4xl font-semibold">{swept.word}</p>
+      {lists.map(
+        ([name, lines]) =>
+          lines.length > 0 && (
+            <p key={name} className="text-lg text-ink">
+              <span className="caption">{name}</span> {lines.join(" · ")}
+            </p>
+          ),
+      )}
+    </section>
   );
 }
 

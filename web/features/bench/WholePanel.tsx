@@ -7,6 +7,7 @@ import {
   factsOf,
   findingOf,
   holds,
+  type InspectPoint,
   type JobState,
   judgeItem,
   partOf,
@@ -61,11 +62,30 @@ function HelperPanel({ bench, state, task }: Props) {
   );
 }
 
+/** What is known of a place that is walked by: how much of it was looked at, and the worst that was found there. */
+function walkedBy({ state, task }: Props, name: string, points: readonly InspectPoint[]): DrawnPlace {
+  const findings = points.map((point) => findingOf(state, point, 1));
+  const looked = findings.filter((one) => one !== null).length;
+  const worst = worstOf(findings, ({ leads }) => LEADS.indexOf(leads));
+  const ids = new Set(points.map(({ id }) => id));
+  return {
+    name,
+    said:
+      looked === 0 ? null : `${looked} of ${points.length}${worst?.leads === "keep" ? "" : `, ${worst?.word ?? ""}`}`,
+    tone: looked < points.length && worst?.leads === "keep" ? "var(--petrol)" : leadTone(worst?.leads ?? null),
+    ...{ tells: null, since: null },
+    here: task.slots.some((s) => s.kind === "find" && ids.has(s.point)),
+  };
+}
+
 /** What is known of what sits at a place: the finding or the verdict of the first point that is asked about it. */
-function knownAt({ bench, state, task, lives }: Props, of: string, tells: string | undefined): DrawnPlace | null {
+function knownAt(props: Props, of: string, tells: string | undefined): DrawnPlace | null {
+  const { bench, state, task, lives } = props;
   const point = activePoints(bench, state).find((p) => p.id === of || p.on === of);
   const entry = entryOf(bench.procedure, of);
   if (!point && !entry) return null;
+  const on = activePoints(bench, state).filter((p): p is InspectPoint => p.kind === "inspect" && p.on === of);
+  if (entry && on.some(({ swept }) => swept)) return walkedBy(props, entry.name, on);
   // Of several the worst shows: one that is well must not hide another.
   const part = point && partOf(bench.procedure, point.on);
   const items = Array.from({ length: part ? countOf(state, part.id) : 1 }, (_, i) => i + 1);

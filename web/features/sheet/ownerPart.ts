@@ -12,7 +12,9 @@ import {
   judgeItem,
   partOf,
   pointOf,
+  findingWords,
   pullList,
+  readiness,
   ranges,
   stopsOf,
   workName,
@@ -55,7 +57,7 @@ function foundOf(bench: Bench, state: JobState): string[] {
     const part = partOf(bench.procedure, point.on);
     const several = part !== undefined && countOf(state, part.id) > 1;
     const name = several ? `${point.name.toLowerCase()}, ${part.one ?? part.name}` : point.name;
-    return [{ name, item: several ? item : 0, said: `${word}, ${means}` }];
+    return [{ name, item: several ? item : 0, said: findingWords({ word, means }) }];
   });
   const read = activePoints(bench, state).flatMap((point) => {
     if (point.kind !== "measure" || point.spec === undefined) return [];
@@ -84,7 +86,10 @@ function doneOf(bench: Bench, state: JobState): string[] {
   const cleared = stopsOf(bench, state).flatMap((stop) =>
     stop.cleared ? [`${stop.text}; ${stop.cleared.body.reason}`] : [],
   );
-  return [...works, ...parts, ...right, ...cleared];
+  const swept = readiness(bench, state);
+  const verdict = swept === null ? [] : [`Walked round: ${[swept.word, ...swept.keeps, ...swept.watched].join("; ")}`];
+  const passed = swept?.notLooked.map((line) => `Not looked at: ${line}`) ?? [];
+  return [...works, ...verdict, ...passed, ...parts, ...right, ...cleared];
 }
 
 /** What was left as it is, each with what that risks or who said so. */

@@ -7,6 +7,14 @@ import type { PanelProps } from "../panel.ts";
 
 type Find = Extract<Slot, { kind: "find" }>;
 
+/** The same of a machine that is walked round before it is ridden. */
+const SWEPT = {
+  keep: "well",
+  watch: "watch it",
+  renew: "put right before it is ridden",
+  stop: "not ridden",
+} as const;
+
 const LEADS: Record<string, string> = {
   keep: "may stay",
   watch: "may stay, watch it",
@@ -43,7 +51,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               )}
               <span>
                 <strong className="text-lg">{finding.word}</strong>{" "}
-                <span className="text-[15px]">({LEADS[finding.leads]})</span>
+                <span className="text-[15px]">({(point.swept ? SWEPT : LEADS)[finding.leads]})</span>
                 <span className="block leading-tight">{finding.means}</span>
               </span>
             </button>

@@ -1,0 +1,47 @@
+import { activePoints } from "./applies.ts";
+import type { Bench } from "./bench.ts";
+import { concernsOf } from "./concerns.ts";
+import type { JobState } from "./fold.ts";
+import { skipSays } from "./skips.ts";
+import { isSkipped } from "./answered.ts";
+import { walk } from "./walk.ts";
+import { worksStanding } from "./works.ts";
+
+/** What a walk round a machine comes to: whether it may be ridden, what is watched, what keeps it, what nobody looked at. */
+export type Readiness = {
+  word: "ready" | "ready, with these watched" | "not ready";
+  watched: string[];
+  keeps: string[];
+  notLooked: string[];
+};
+
+/**
+ * The verdict of a sweep, or null where the job holds none. What stops the work, what is past and not put right, and a work
+ * that it led to and that is not done keep a machine; what is only watched goes with it, told.
+ */
+export function readiness(bench: Bench, state: JobState): Readiness | null {
+  const swept = new Set(
+    activePoints(bench, state).flatMap((point) => (point.kind === "inspect" && point.swept === true ? [point.id] : [])),
+  );
+  if (swept.size === 0) return null;
+  const found = concernsOf(bench, state).filter(({ row }) => swept.has(row));
+  const undone = new Set(
+    worksStanding(bench, state).flatMap(({ work, stage }) =>
+      stage === "ready" || stage === "released" ? [] : [work.id],
+    ),
+  );
+  const keeps = found.filter(({ weight, work, followed }) =>
+    work === null ? weight !== "watch" && followed?.body.way !== "put right" : undone.has(work),
+  );
+  const watched = found.filter((concern) => concern.weight === "watch" && !keeps.includes(concern));
+  const notLooked = walk(bench, state).flatMap((task) =>
+    task.slots.flatMap((s) => {
+      if (s.kind !== "find" || !swept.has(s.point) || !isSkipped(bench, state, s)) return [];
+      if (skipSays(bench, state, s) !== "not reached") return [];
+      return [`${task.title}: ${state.skipped.get(s.key)?.body.reason ?? ""}`];
+    }),
+  );
+  const words = (list: typeof found): string[] => list.map(({ text }) => text);
+  const word = keeps.length > 0 ? "not ready" : watched.length > 0 ? "ready, with these watched" : "ready";
+  return { word, watched: words(watched), keeps: words(keeps), notLooked };
+}
