@@ -37,14 +37,26 @@ async function type(page: Page, ...lines: string[]): Promise<void> {
 const VIEWS: View[] = [
   { name: "today", size: DESK, theme: "light", show: (page) => page.goto("/").then(() => undefined) },
   {
-    name: "jobs",
+    name: "files",
     size: DESK,
     theme: "light",
     show: async (page) => {
-      await page.goto("/jobs");
-      await page.getByRole("searchbox").fill("tobin sled");
-      await page.getByRole("button", { name: "Find" }).click();
-      await page.waitForURL(/find=/);
+      await page.goto("/exchange");
+      await page
+        .getByRole("button", { name: "Look at a file of torque wrenches" })
+        .and(page.locator(":enabled"))
+        .waitFor();
+      const lines = [
+        "name,least_nm,most_nm,length_mm",
+        "Wrench A,4,20,250",
+        "Wrench D,60,340,",
+        "Wrench E,20,5,",
+        "Wrench F,few,40,",
+      ];
+      await page
+        .getByLabel("A file of torque wrenches", { exact: true })
+        .setInputFiles({ name: "wrenches.csv", mimeType: "text/csv", buffer: Buffer.from(lines.join("\n")) });
+      await page.getByRole("table").scrollIntoViewIfNeeded();
     },
   },
   {
@@ -142,6 +154,15 @@ const VIEWS: View[] = [
     show: (page) => openBench(page, "Works sled 12").then(() => page.getByRole("button", { name: "Seen" }).click()),
   },
   {
+    name: "sweep",
+    size: TABLET,
+    theme: "light",
+    show: async (page) => {
+      await openBench(page, "Ridge sled 11");
+      await page.getByRole("button", { name: "Seen" }).click();
+    },
+  },
+  {
     name: "machine",
     size: DESK,
     theme: "light",
@@ -212,7 +233,6 @@ export async function shots(): Promise<number> {
   try {
     const page = await browser.newPage({ baseURL: served.url, viewport: DESK, reducedMotion: "reduce" });
     await page.goto("/sign-in");
-    await page.screenshot({ path: path.join(folder, "sign-in.png") });
     const person = demo.people[0];
     await page.getByLabel("Name").fill(person?.name ?? "");
     await page.getByLabel("Password").fill(person?.password ?? "");

@@ -208,6 +208,44 @@ test("a stop-work finding stands on every view until somebody says what was done
   await expect(page.getByRole("main")).toContainText("Work was stopped: Basket bearing: missing");
 });
 
+test("what is far is reached by its key: the log is looked through and goes to a place, what is open is a list, Esc comes back", async ({
+  page,
+}) => {
+  await openBench(page, "Mira Orr", "Club bike 7");
+  await page.keyboard.press("Alt+l");
+  const log = page.getByRole("dialog", { name: "Log" });
+  await page.keyboard.type("friction 2, mira");
+  await expect(log.getByRole("listitem")).toHaveCount(3);
+  await page.keyboard.type(" nothing");
+  await expect(log.getByText("No line has all of that.")).toBeVisible();
+  await log.getByLabel("Only lines with").fill("friction 2,");
+  await log.getByTitle("go there").last().press("Enter");
+  await expect(log).toBeHidden();
+  // Gone to, it is replaced by typing: the old one is struck and stays, and the line goes on where it was.
+  await expect(aim(page)).toContainText("friction 2, place 1");
+  await expect(page.locator("#entry")).toBeFocused();
+  await typeLines(page, ["2.81"]);
+  await expect(status(page)).toContainText("corrected, friction 2, place 1");
+  await expect(aim(page)).toContainText("friction 5");
+  await page.keyboard.press("Alt+l");
+  await page.keyboard.type("friction 2, 2.8");
+  await expect(log.locator("s")).toHaveCount(1);
+  await expect(log.getByText("2.81 ·")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Alt+o");
+  await expect(page.getByRole("region", { name: "Until release" }).getByRole("button").first()).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(page.locator("#entry")).toBeFocused();
+  await page.keyboard.type("?");
+  await expect(page.getByRole("dialog")).toContainText("Alt P");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Alt+p");
+  await expect(page.getByRole("dialog", { name: "Parts to pull" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Alt+j");
+  await expect(page.getByRole("searchbox")).toBeFocused();
+});
+
 test("a photo and a note go with the step, to the sheet and its file", async ({ page }) => {
   await openBench(page, "Tobin Hask", "Club bike 11");
   const picture = await page.screenshot();

@@ -39,9 +39,11 @@ export const waitingKey = ({ id }: Task, waiting: number): string => `${id}#${wa
  */
 export function slotsInHand(bench: Bench, state: JobState, task: Task, chosen: boolean, aim: string | null): Slot[] {
   const waiting = waitingSlots(bench, state, task);
-  // What was answered and is gone to on purpose is asked again before anything else.
-  const again = chosen ? task.slots.find((s) => s.kind === "ask" && s.key === aim && !waiting.includes(s)) : undefined;
-  if (again) return [again, ...waiting];
+  // What was answered and is gone to on purpose is asked again before anything else; a reading by itself.
+  const again = chosen
+    ? task.slots.find((s) => (s.kind === "ask" || s.kind === "read") && s.key === aim && !waiting.includes(s))
+    : undefined;
+  if (again) return again.kind === "read" ? [again] : [again, ...waiting];
   const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(bench, state, s)) : waiting;
   const at = open.findIndex((s) => s.key === aim);
   return at <= 0 ? open : [...open.slice(at), ...open.slice(0, at)];

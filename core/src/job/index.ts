@@ -85,6 +85,7 @@ export {
   CHANGE_REASONS,
   DECISION_REASONS,
   draftsOf,
+  inItsPlace,
   interpret,
   lastStrikeable,
   lineHelp,

@@ -1,6 +1,6 @@
 import { refused } from "../task/answers.ts";
 import type { LineAnswer, LineContext, LineHelp, LineRule } from "../task/kind.ts";
-import type { Slot, TaskLine } from "../task/lines.ts";
+import { slot, type Slot, type TaskLine } from "../task/lines.ts";
 import { agreedFrom } from "../task/question/estimate.ts";
 import { NOT_NUMBERS } from "../task/reading/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
@@ -56,6 +56,19 @@ export function strikeOf(bench: Bench, state: JobState, event: JobEvent): LineAn
   if (told === null) return { kind: "strike", event };
   const question = `Striking “${eventSentence(bench, state, event)}” undoes more. ${told} Is it to be struck?`;
   return { kind: "sure", question, drafts: [{ type: "struck", event: event.id }] };
+}
+
+/**
+ * Drafts typed at a place that was gone to although it was read: what stood there is struck, and stays readable beside what
+ * takes its place.
+ */
+export function inItsPlace(state: JobState, aim: string | null, drafts: readonly Draft[]): Draft[] {
+  const reads = drafts.some(
+    (draft) =>
+      draft.type === "reading_taken" && slot.read(draft.point, draft.item, draft.place, draft.phase).key === aim,
+  );
+  const before = reads && aim !== null ? (state.bySlot.get(aim) ?? []) : [];
+  return [...before.map((event): Draft => ({ type: "struck", event: event.id })), ...drafts];
 }
 
 /** The gauges or the wrenches of a shop that a slot can be answered with, the one that suits best first. */

@@ -93,7 +93,11 @@ const badnessOf = (bench: Bench, state: JobState, { body }: JobEvent): number =>
  * its own name; where all are well the last one speaks. Places of one item are one sentence.
  */
 export function answerSentence(bench: Bench, state: JobState, events: readonly JobEvent[]): string {
-  const own = events.filter(({ body }) => body.type !== "caution_shown");
+  const shown = events.filter(({ body }) => body.type !== "caution_shown");
+  const fresh = shown.filter(({ body }) => body.type !== "struck");
+  // Struck and typed anew in one go: what stands now is told.
+  if (fresh.length > 0 && fresh.length < shown.length) return `corrected, ${answerSentence(bench, state, fresh)}`;
+  const own = shown;
   const last = own[own.length - 1];
   if (!last) return "";
   if (own.length === 1) return eventSentence(bench, state, last);

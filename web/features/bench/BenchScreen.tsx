@@ -41,6 +41,7 @@ import { Strays } from "./Strays.tsx";
 import { TaskPanel } from "./TaskPanel.tsx";
 import { TrayCorner } from "./TrayCorner.tsx";
 import { useBenchHand } from "./useBenchHand.ts";
+import { useFarKeys } from "./useFarKeys.ts";
 import { WorksKey } from "./WorksKey.tsx";
 
 type Props = {
@@ -77,6 +78,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
     laidOutBy.current = works;
     router.refresh();
   }, [works, router]);
+  useFarKeys(() => router.push("/jobs"));
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
   const [fill, setFill] = useState<{ text: string; times: number } | null>(null);
@@ -143,6 +145,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           href={`/machines/${opened?.machine.id ?? ""}`}
           prefetch={false}
           title="figures of this machine"
+          data-far="M"
           className="order-last flex min-h-[44px] min-w-0 basis-full flex-col justify-center leading-tight md:order-none md:basis-auto"
         >
           <strong className="md:line-clamp-2 lg:line-clamp-1">{jobTitle(bench, state)}</strong>
@@ -186,8 +189,17 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onClosed={() => setWorkFor(null)}
           />
           <PartsKey bench={bench} state={state} />
-          <LogKey bench={bench} state={state} actor={actor} onStrike={(event) => hand.strike(event.id)} />
-          <Link href={`/jobs/${jobId}/sheet`} className="key">
+          <LogKey
+            bench={bench}
+            state={state}
+            actor={actor}
+            onStrike={(event) => hand.strike(event.id)}
+            onGo={(slot) => {
+              const home = tasks.find((t) => t.slots.some(({ key }) => key === slot));
+              if (home) hand.go(home.id, slot);
+            }}
+          />
+          <Link href={`/jobs/${jobId}/sheet`} className="key" data-far="S">
             Sheet
           </Link>
         </span>
@@ -272,6 +284,11 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           />
         </main>
         <aside
+          data-far="O"
+          data-list=""
+          onKeyDown={(event) => {
+            if (event.key === "Escape") document.getElementById("entry")?.focus();
+          }}
           className={`flex min-h-0 border-t border-line bg-sheet lg:max-h-none lg:flex-col lg:border-t-0 lg:border-l ${listed ? "max-h-[46dvh] flex-col" : ""}`}
         >
           <button

@@ -16,10 +16,13 @@ export function Drawer({
   label,
   title,
   about,
+  far,
   children,
   ...open
 }: {
   label: ReactNode;
+  /** The letter that opens it with Alt. */
+  far?: string;
   title: string;
   /** What it holds, for whoever hears the page. */
   about: string;
@@ -30,7 +33,7 @@ export function Drawer({
   return (
     <Dialog.Root {...open}>
       <Dialog.Trigger asChild>
-        <button type="button" className="key">
+        <button type="button" className="key" data-far={far}>
           {label}
         </button>
       </Dialog.Trigger>

@@ -7,6 +7,7 @@ import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
 import { Keypad } from "./Keypad.tsx";
 import type { Asking, Said } from "./useBenchHand.ts";
+import { FAR } from "./useFarKeys.ts";
 
 const KEYS: [string, string][] = [
   ["Enter", "records, confirms, or takes what is proposed"],
@@ -291,17 +292,16 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(620px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
+        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(980px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
           <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
           <Dialog.Description className="text-soft">Figures and signs are on the numeric keypad.</Dialog.Description>
-          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
-            {KEYS.map(([key, does]) => (
-              <div key={key} className="contents">
-                <dt className="figure font-bold">{key}</dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
+          <div className="mt-3 grid gap-x-8 gap-y-2 lg:grid-cols-[1fr_320px]">
+            <KeyList keys={KEYS} />
+            <div>
+              <h3 className="caption pb-2">what is far</h3>
+              <KeyList keys={FAR.map(([key, does]) => [`Alt ${key}`, does])} />
+            </div>
+          </div>
           <Dialog.Close asChild>
             <button type="button" className="key mt-4">
               Close
@@ -312,3 +312,14 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
     </Dialog.Root>
   );
 }
+
+const KeyList = ({ keys }: { keys: readonly (readonly [key: string, does: string])[] }) => (
+  <dl className="grid grid-cols-[auto_1fr] content-start gap-x-5 gap-y-2">
+    {keys.map(([key, does]) => (
+      <div key={key} className="contents">
+        <dt className="figure font-bold">{key}</dt>
+        <dd>{does}</dd>
+      </div>
+    ))}
+  </dl>
+);

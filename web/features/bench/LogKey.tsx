@@ -8,8 +8,10 @@ import {
   type JobState,
   noticedAtRefit,
   setAside,
+  slotKeyOf,
 } from "@averin/core";
 import { minuteOfYear, shopZone } from "@/ui/times";
+import { useState } from "react";
 import { Drawer } from "./Drawer.tsx";
 
 const FIXED = new Set(["job_opened", "struck", "job_released", "job_reopened", "caution_shown"]);
@@ -20,20 +22,46 @@ export function LogKey({
   state,
   actor,
   onStrike,
+  onGo,
 }: {
   bench: Bench;
   state: JobState;
   actor: Actor;
   onStrike: (event: JobEvent) => void;
+  /** Goes to the place that a line answers. */
+  onGo: (slot: string) => void;
 }) {
+  const [open, setOpen] = useState(false);
+  const [find, setFind] = useState("");
   const may = (event: JobEvent): boolean =>
     !state.released &&
     !FIXED.has(event.body.type) &&
     !state.struck.has(event.id) &&
     (event.by.id === actor.id || actor.roles.includes("lead"));
   return (
-    <Drawer label="Log" title="Log" about="Every line of this job with who wrote it and when.">
-      <Lines bench={bench} state={state} may={may} onStrike={onStrike} />
+    <Drawer
+      far="L"
+      label="Log"
+      title="Log"
+      about="Every line of this job with who wrote it and when."
+      open={open}
+      onOpenChange={(now) => {
+        setOpen(now);
+        setFind("");
+      }}
+    >
+      <Find find={find} onFind={setFind} />
+      <Lines
+        bench={bench}
+        state={state}
+        find={find}
+        may={may}
+        onStrike={onStrike}
+        onGo={(slot) => {
+          setOpen(false);
+          onGo(slot);
+        }}
+      />
       <p className="border-t border-line px-4 py-1 text-[15px] text-soft">
         Times are of {shopZone().replaceAll("_", " ")}. A struck line stays.
       </p>
@@ -41,24 +69,57 @@ export function LogKey({
   );
 }
 
+/** Narrows the log down. At a desk one types at once; on a tablet no keyboard comes up before it is asked for. */
+function Find({ find, onFind }: { find: string; onFind: (words: string) => void }) {
+  const [types] = useState(() => window.matchMedia("(pointer: fine)").matches);
+  return (
+    <label className="flex items-center gap-3 border-b border-line px-4 py-2 font-semibold">
+      Only lines with
+      <input
+        value={find}
+        onChange={(event) => onFind(event.target.value)}
+        placeholder="a part, a word, a name"
+        autoComplete="off"
+        autoFocus={types}
+        className="field min-w-0 flex-1"
+      />
+    </label>
+  );
+}
+
 /** Worked out only while the log is open. */
 function Lines({
   bench,
   state,
+  find,
   may,
   onStrike,
+  onGo,
 }: {
   bench: Bench;
   state: JobState;
+  /** Words that all have to be in a line. */
+  find: string;
   may: (event: JobEvent) => boolean;
   onStrike: (event: JobEvent) => void;
+  onGo: (slot: string) => void;
 }) {
   const aside = setAside(bench, state);
   const late = noticedAtRefit(bench, state);
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const lines = [...state.events].reverse().flatMap((event) => {
+    const { body } = event;
+    const value = body.type === "reading_taken" || body.type === "torque_applied" ? body.text : "";
+    const said = [value, eventSentence(bench, state, event)].filter(Boolean).join(" · ");
+    const all = `${said} ${event.by.name}`.toLowerCase();
+    return words.every((word) => all.includes(word)) ? [{ event, said }] : [];
+  });
   return (
     <ol className="min-h-0 flex-1 overflow-y-auto px-4">
-      {[...state.events].reverse().map((event) => {
+      {lines.length === 0 && <li className="py-3 text-lg text-soft">No line has all of that.</li>}
+      {lines.map(({ event, said }) => {
         const struck = state.struck.get(event.id);
+        const answers = slotKeyOf(event.body);
         return (
           <li
             key={event.id}
@@ -68,7 +129,20 @@ function Lines({
             <span className="figure text-[15px]">{minuteOfYear(event.at)}</span>
             <span className="truncate text-[15px]">{event.by.name}</span>
             <span>
-              {struck ? <s>{eventSentence(bench, state, event)}</s> : eventSentence(bench, state, event)}
+              {struck ? (
+                <s>{said}</s>
+              ) : answers === null ? (
+                said
+              ) : (
+                <button
+                  type="button"
+                  title="go there"
+                  className="min-h-[44px] text-left hover:underline"
+                  onClick={() => onGo(answers)}
+                >
+                  {said}
+                </button>
+              )}
               {aside.has(event.id) && (
                 <span className="block text-[15px] text-near">set aside: a question was answered otherwise since</span>
               )}

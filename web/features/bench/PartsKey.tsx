@@ -17,7 +17,12 @@ import { Drawer } from "./Drawer.tsx";
 /** What is pulled from stores for this job as it stands: what lies there, what is short, and what is put on file here. */
 export function PartsKey({ bench, state }: { bench: Bench; state: JobState }) {
   return (
-    <Drawer label="Parts" title="Parts to pull" about="What this job needs from stores, as far as it is decided.">
+    <Drawer
+      far="P"
+      label="Parts"
+      title="Parts to pull"
+      about="What this job needs from stores, as far as it is decided."
+    >
       <Lines bench={bench} state={state} />
     </Drawer>
   );

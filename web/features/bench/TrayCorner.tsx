@@ -12,7 +12,10 @@ export function TrayCorner({
   const back = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.in ?? 0)), 0);
   return (
     <details aria-label="Tray" className="lg:border-t-2 lg:border-ink">
-      <summary className="caption flex min-h-[52px] cursor-pointer list-none items-center justify-between px-3">
+      <summary
+        data-far="T"
+        className="caption flex min-h-[52px] cursor-pointer list-none items-center justify-between px-3"
+      >
         <span>Tray</span>
         <span className="figure text-ink">
           {out} out, {back} in

@@ -55,6 +55,7 @@ export function WorksKey(props: Props) {
   const label = <>Works{several > 1 && <span className="figure"> {several}</span>}</>;
   return (
     <Drawer
+      far="W"
       label={label}
       title="Works of this job"
       about="What is done on this machine while it is here, how far each work is, and what it waits for."

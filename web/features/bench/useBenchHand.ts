@@ -15,6 +15,7 @@ import {
   draftsOf,
   type FollowUp,
   HAND_BACK_WORD,
+  inItsPlace,
   interpret,
   type Kit,
   type LineAnswer,
@@ -473,11 +474,13 @@ export function useBenchHand({
       turn({ asking: null });
       return keep(drafts, here);
     }
+    // Where a place was gone to although it was read, what stood there makes room.
+    const place = (drafts: readonly Draft[]): Promise<void> => keep(inItsPlace(now, hand.aim, drafts), here);
     if (asking?.kind === "slip") {
       turn({ asking: null });
       const { corrected, better, drafts } = asking;
-      if (typed.trim() === "+" && better) return keep(corrected ?? drafts, here);
-      if (typed.trim() === "" && !better && corrected) return keep(corrected, here);
+      if (typed.trim() === "+" && better) return place(corrected ?? drafts);
+      if (typed.trim() === "" && !better && corrected) return place(corrected);
       // Enter keeps what was typed, and asks once more; where that was asked already it is read again.
       if (typed.trim() === "" && corrected) return ask({ ...asking, question: asTyped(asking.typed), corrected: null });
       if (typed.trim() === "") return stop("Read it again, and type what it reads. Nothing was kept.");
@@ -493,7 +496,7 @@ export function useBenchHand({
     const answer = interpret(typed, context);
     switch (answer.kind) {
       case "drafts":
-        return keep(answer.drafts, here);
+        return place(answer.drafts);
       case "slip":
         return ask({ ...answer, typed: typed.trim() });
       case "sure":

@@ -1,15 +1,14 @@
 import {
-  type GaugeFileRow,
   gaugeSchema,
   gaugesTable,
   peopleTable,
   type PersonFileRow,
-  type WrenchFileRow,
+  type Table,
   wrenchSchema,
   wrenchesTable,
 } from "@averin/core";
 import { randomBytes, randomUUID } from "node:crypto";
-import type { Database, Tx } from "../database.ts";
+import type { z } from "zod";
 import { hashed } from "../helpers/index.ts";
 import { idFor, type Kind } from "./kind.ts";
 import { momentOf } from "./machines.ts";
@@ -17,59 +16,38 @@ import { momentOf } from "./machines.ts";
 const dayOf = (at: Date | null): string | null => at?.toISOString().slice(0, 10) ?? null;
 const agreed = () => Promise.resolve(() => []);
 
-async function keepTools(
-  db: Database,
+type Tool = { id: string; name: string };
+/** A gauge or a wrench as a file has it: by its name, and since when it is not used any more. */
+type AsRow<One extends Tool> = Omit<One, "id"> & { name: string; putAwayOn: string | null };
+
+/** Gauges or wrenches, each kept as its own schema has it. */
+const toolKind = <One extends Tool>(
   which: "gauges" | "wrenches",
-  rows: readonly { name: string; body: object; putAwayOn: string | null }[],
-  transaction: Tx,
-): Promise<void> {
-  const ids = new Set((await db[which].findAll({ transaction })).map((row) => row.get("id") as string));
-  const made = rows.map(({ name, body, putAwayOn }) => {
-    const id = idFor(name, ids);
-    return { id, body: { id, name, ...body }, putAwayAt: putAwayOn === null ? null : momentOf(putAwayOn) };
-  });
-  await db[which].bulkCreate(made, { transaction });
-}
-
-export const gauges: Kind<GaugeFileRow> = {
-  table: gaugesTable,
+  table: Table<AsRow<One>>,
+  schema: z.ZodType<One>,
+): Kind<AsRow<One>> => ({
+  table,
   takenBy: ["lead", "technician", "administrator"],
   changes: "refused",
   async all(db, transaction) {
-    return (await db.gauges.findAll({ transaction })).map((row) => {
-      const { id: _, ...gauge } = gaugeSchema.parse(row.get("body"));
-      return { ...gauge, putAwayOn: dayOf(row.get("putAwayAt") as Date | null) };
+    return (await db[which].findAll({ transaction })).map((row) => {
+      const { id: _, ...tool } = schema.parse(row.get("body"));
+      return { ...tool, putAwayOn: dayOf(row.get("putAwayAt") as Date | null) };
     });
   },
   against: agreed,
-  keep: (db, { fresh }, transaction) =>
-    keepTools(
-      db,
-      "gauges",
-      fresh.map(({ name, putAwayOn, ...body }) => ({ name, body, putAwayOn })),
-      transaction,
-    ),
-};
+  async keep(db, { fresh }, transaction) {
+    const ids = new Set((await db[which].findAll({ transaction })).map((row) => row.get("id") as string));
+    const made = fresh.map(({ putAwayOn, ...tool }) => {
+      const id = idFor(tool.name, ids);
+      return { id, body: { id, ...tool }, putAwayAt: putAwayOn === null ? null : momentOf(putAwayOn) };
+    });
+    await db[which].bulkCreate(made, { transaction });
+  },
+});
 
-export const wrenches: Kind<WrenchFileRow> = {
-  table: wrenchesTable,
-  takenBy: ["lead", "technician", "administrator"],
-  changes: "refused",
-  async all(db, transaction) {
-    return (await db.wrenches.findAll({ transaction })).map((row) => {
-      const { id: _, ...wrench } = wrenchSchema.parse(row.get("body"));
-      return { ...wrench, putAwayOn: dayOf(row.get("putAwayAt") as Date | null) };
-    });
-  },
-  against: agreed,
-  keep: (db, { fresh }, transaction) =>
-    keepTools(
-      db,
-      "wrenches",
-      fresh.map(({ name, putAwayOn, ...body }) => ({ name, body, putAwayOn })),
-      transaction,
-    ),
-};
+export const gauges = toolKind("gauges", gaugesTable, gaugeSchema);
+export const wrenches = toolKind("wrenches", wrenchesTable, wrenchSchema);
 
 export const people: Kind<PersonFileRow> = {
   table: peopleTable,

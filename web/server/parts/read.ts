@@ -3,7 +3,7 @@ import { QueryTypes } from "sequelize";
 import type { At, Database, StorePartRow } from "../database.ts";
 import { notFound } from "../refused.ts";
 import { toldLine } from "../told.ts";
-import { foundBy } from "../words.ts";
+import { foundBy, synonymsOf } from "../words.ts";
 
 /** What fits a model, by its role and number, with the places it fits, what may go in instead, and what a kit holds. */
 export async function partsOfBook(db: Database, bookId: string | null, transaction: At): Promise<StorePart[]> {
@@ -44,7 +44,11 @@ export type PartLine = StorePartRow & { fits: string | null };
 
 /** Parts that every typed word is found in: their name, number, maker, what they are for, or a model they fit. */
 export async function partLines(db: Database, search: string): Promise<{ parts: PartLine[]; more: boolean }> {
-  const { where, replacements } = foundBy("CONCAT_WS(' ', p.name, p.number, p.maker, p.role, p.fits)", search);
+  const { where, replacements } = foundBy(
+    "CONCAT_WS(' ', p.name, p.number, p.maker, p.role, p.fits)",
+    search,
+    await synonymsOf(db),
+  );
   const rows = await db.sequelize.query<PartLine>(
     `SELECT p.* FROM (SELECT p.*, GROUP_CONCAT(DISTINCT CONCAT(b.maker, ' ', b.model) ORDER BY b.maker, b.model SEPARATOR ', ') AS fits
       FROM store_parts p LEFT JOIN part_fits f ON f.partId = p.id LEFT JOIN spec_books b ON b.id = f.bookId GROUP BY p.id) AS p

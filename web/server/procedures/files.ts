@@ -11,6 +11,7 @@ import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { z } from "zod";
 import { type MachineKind, machineKindSchema } from "../machines/kinds.ts";
+import { type Synonyms, synonymsSchema } from "../words.ts";
 
 /** The files of a folder that hold procedures. */
 const shippedFiles = (folder: string): string[] =>
@@ -85,6 +86,12 @@ const kindsSchema = z.object({ kinds: z.array(machineKindSchema).min(1) });
 /** What a machine may be, as the folder has it. Throws where its file is none: it ships with Averin. */
 export const machineKinds = (folder: string): MachineKind[] =>
   kindsSchema.parse(readJson(path.join(folder, "machines", "kinds.json"))).kinds;
+
+const groupsSchema = z.object({ groups: synonymsSchema });
+
+/** Words that people use for one thing, as the folder has them. Throws where its file is none: it ships with Averin. */
+export const synonymsIn = (folder: string): Synonyms =>
+  groupsSchema.parse(readJson(path.join(folder, "machines", "synonyms.json"))).groups;
 
 /** Every procedure of a folder, whole. */
 export function wholeProcedures(folder: string): Whole[] {

@@ -3,7 +3,8 @@ import { createHash } from "node:crypto";
 import { Op, QueryTypes } from "sequelize";
 import { type Database, fromJson } from "../database.ts";
 import { MACHINE_KINDS } from "../machines/kinds.ts";
-import { machineKinds, symptomSets, wholeProcedures } from "./files.ts";
+import { SYNONYMS } from "../words.ts";
+import { machineKinds, symptomSets, synonymsIn, wholeProcedures } from "./files.ts";
 
 /** What a procedure is known by: the same text always gives the same hash. */
 export const procedureHash = (procedure: Procedure): string =>
@@ -70,6 +71,7 @@ export async function takeProcedures(db: Database, folder: string): Promise<void
       transaction,
     });
     await db.settings.upsert({ name: MACHINE_KINDS, body: machineKinds(folder) }, { transaction });
+    await db.settings.upsert({ name: SYNONYMS, body: synonymsIn(folder) }, { transaction });
     const rows = sets.map((body) => ({ id: body.id, body }));
     await db.symptomSets.bulkCreate(rows, { updateOnDuplicate: ["body"], transaction });
   });

@@ -1,14 +1,18 @@
 import { configOf, figuresAsked, figuresKnown, madeFor, type Spec } from "@averin/core";
 import { type BookRow, BookScreen } from "@/features/books/BookScreen";
+import { searchAsked, type Searched } from "@/server/asked";
 import { bookById, booksOf } from "@/server/books/read";
 import { orNotFound, requireActor } from "@/server/page";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
+import { lookedFor, synonymsOf } from "@/server/words";
+import { FindForm } from "@/ui/FindForm";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
 
-export default async function BookPage({ params }: { params: Promise<{ id: string }> }) {
+export default async function BookPage({ params, ...asked }: { params: Promise<{ id: string }> } & Searched) {
   const { db, actor } = await requireActor();
+  const search = await searchAsked(asked);
   const { book, figures, superseded } = await orNotFound(bookById(db, (await params).id));
   const config = configOf(
     figures.map(({ spec }) => spec),
@@ -30,6 +34,12 @@ export default async function BookPage({ params }: { params: Promise<{ id: strin
   const known = await knownFigures(db, null);
   const others = figures.map(({ spec }): Spec => spec).filter(({ key }) => !seen.has(key));
   const rest = { title: "Asked for by no work here", rows: others.map(({ key }) => rowOf(key, known.get(key))) };
+  const ways = lookedFor(search, await synonymsOf(db));
+  const isFound = ({ key, known, spec }: BookRow): boolean => {
+    const words = `${known?.label ?? ""} ${spec?.label ?? ""} ${key}`.toLowerCase();
+    return ways.every((any) => any.some((word) => words.includes(word)));
+  };
+  const found = [...works, rest].map(({ title, rows }) => ({ title, rows: rows.filter(isFound) }));
   const sisters = (await booksOf(db)).filter(
     (other) => other.id !== book.id && other.builds.some((build) => book.builds.includes(build)),
   );
@@ -41,9 +51,15 @@ export default async function BookPage({ params }: { params: Promise<{ id: strin
         </h1>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
+        <FindForm to={`/books/${book.id}`} label="A figure by any word of it" search={search} />
+        {search !== "" && found.every(({ rows }) => rows.length === 0) && (
+          <p className="border-2 border-dashed border-line p-6 text-xl">
+            No figure here is called “{search}”: try fewer letters.
+          </p>
+        )}
         <BookScreen
           book={{ id: book.id, maker: book.maker, model: book.model }}
-          works={[...works, rest].filter(({ rows }) => rows.length > 0)}
+          works={found.filter(({ rows }) => rows.length > 0)}
           sisters={sisters.slice(0, 6).map(({ id, maker, model }) => ({ id, name: `${maker} ${model}` }))}
         />
       </main>
