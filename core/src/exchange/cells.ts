@@ -57,7 +57,7 @@ export function reader(cells: Cells) {
         );
       }
       if (PLAIN_NUMBER.test(typed)) return Number(typed.replace(",", "."));
-      return wrong(column, `"${typed}" is no number: write one such as 2.72, with its unit in the column of units.`);
+      return wrong(column, `"${typed}" is no number: write one such as 2.72, without its unit.`);
     },
     /** A whole number from 0. */
     count(column: string, most = 1_000_000): number | null {

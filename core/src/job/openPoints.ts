@@ -11,7 +11,7 @@ import type { JobState } from "./fold.ts";
 import { overdueTools } from "./overdue.ts";
 import { perState } from "./perState.ts";
 import { secondLooks } from "./secondLook.ts";
-import { skipSays } from "./skips.ts";
+import { isSwept, skipSays } from "./skips.ts";
 import { ranges, type Stage, type Task } from "./task.ts";
 import { walk } from "./walk.ts";
 
@@ -115,6 +115,10 @@ export type Summary = {
   by: string;
 };
 
+/** The stage that a task counts to: on a walk round a machine nothing goes apart, it is looked at. */
+const stageOf = (bench: Bench, { slots, stage }: Task): Stage =>
+  stage === "apart" && slots.some((s) => isSwept(bench, s)) ? "measure" : stage;
+
 /** Where a job stands, in a line. */
 export function summarise(bench: Bench, state: JobState): Summary {
   const tasks = walk(bench, state);
@@ -156,5 +160,10 @@ export function summarise(bench: Bench, state: JobState): Summary {
   const clock = next.slots.some(({ kind }) => kind === "end") && common.clocks.length > 0;
   const [asked] = waitingSlots(bench, state, next);
   const owner = asked?.kind === "ask" && questionOf(bench.procedure, asked.question)?.kind === "estimate";
-  return { ...common, stage: next.stage, next: next.title, needs: clock ? "clock" : owner ? "owner" : "technician" };
+  return {
+    ...common,
+    stage: stageOf(bench, next),
+    next: next.title,
+    needs: clock ? "clock" : owner ? "owner" : "technician",
+  };
 }

@@ -46,7 +46,7 @@ const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
 export type SkipSays = "not fitted" | "not reached" | "renewed" | "open";
 
 /** Whether a slot is looked at on a walk round the machine, where "not looked" is an answer. */
-function isSwept(bench: Bench, s: Slot): boolean {
+export function isSwept(bench: Bench, s: Slot): boolean {
   const point = s.kind === "find" ? pointOf(bench.procedure, s.point) : undefined;
   return point?.kind === "inspect" && point.swept === true;
 }

@@ -1,7 +1,7 @@
 import { shop } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { technician } from "../../testingBench.ts";
-import { openPoints, readiness, RELEASE_WORD, rechecksOf, unsigned } from "./index.ts";
+import { openPoints, readiness, RELEASE_WORD, rechecksOf, summarise, unsigned } from "./index.ts";
 import { spec } from "../../testingShop.ts";
 
 // A snow machine as nobody makes it; what is found on it is invented.
@@ -37,6 +37,12 @@ test("all well it is ready, in not more than sixty answers, and is released by w
   expect(job.open).toEqual([]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.released).not.toBeNull();
+});
+
+test("on the way it is looked at, not taken apart", () => {
+  const job = new TestJob(SWEEP, technician, {});
+  job.type("");
+  expect(summarise(job.shop, job.state)).toMatchObject({ stage: "measure", next: "How it stands" });
 });
 
 test("what is watched goes with it, is told, and comes back", () => {
