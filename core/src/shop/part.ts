@@ -15,7 +15,7 @@ const PRICE = {
 
 /** A part for a role of a procedure, as it is typed from its label. */
 export const partTypedSchema = z.strictObject({
-  role: typed(60).min(1),
+  role: typed(60).min(1, "say what it is for"),
   name: typed(120),
   number: typed(60),
   maker: typed(80).default(""),

@@ -10,6 +10,9 @@ import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
 
+/** Stores hold more than jobs ask for. */
+const OTHER = { value: "other", name: "something that no job here asks for" };
+
 export default async function PartsPage(asked: Searched) {
   const { db, actor } = await requireActor();
   const search = await searchAsked(asked);
@@ -29,7 +32,7 @@ export default async function PartsPage(asked: Searched) {
             about="As its label says. What nobody knows stays empty."
             to="/api/parts"
             fields={[
-              { name: "role", label: "What it is for", options: await partRoles(db) },
+              { name: "role", label: "What it is for", options: [...(await partRoles(db)), OTHER] },
               { name: "name", label: "What it is", like: "Friction plate" },
               { name: "number", label: "Number it is ordered by" },
               { name: "maker", label: "Who makes it" },

@@ -33,13 +33,14 @@ export function useFarKeys(onJobs: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (!event.altKey || event.ctrlKey || event.metaKey) return;
-      if (event.code === "KeyJ") {
+      // With Alt some keyboards write other signs: then it goes by the place of the key.
+      const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : event.code.replace("Key", "");
+      if (letter === "J") {
         event.preventDefault();
         jobs.current();
         return;
       }
-      // By its place on the keyboard: with Alt some keyboards write other signs.
-      const target = document.querySelector<HTMLElement>(`[data-far="${event.code.replace("Key", "")}"]`);
+      const target = document.querySelector<HTMLElement>(`[data-far="${letter}"]`);
       if (!target) return;
       event.preventDefault();
       open(target);

@@ -52,7 +52,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               <span>
                 <strong className="text-lg">{finding.word}</strong>{" "}
                 <span className="text-[15px]">({(point.swept ? SWEPT : LEADS)[finding.leads]})</span>
-                <span className="block leading-tight">{finding.means}</span>
+                {finding.means !== finding.word && <span className="block leading-tight">{finding.means}</span>}
               </span>
             </button>
           </li>
@@ -102,7 +102,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                           : ""
                     }
                   >
-                    {finding ? `${finding.word}: ${finding.means}` : "·"}
+                    {finding ? [...new Set([finding.word, finding.means])].join(": ") : "·"}
                   </span>
                 </button>
               </li>
