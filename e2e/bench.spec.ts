@@ -233,6 +233,7 @@ test("what is far is reached by its key: the log is looked through and goes to a
   await expect(log.locator("s")).toHaveCount(1);
   await expect(log.getByText("2.81 ·")).toBeVisible();
   await page.keyboard.press("Escape");
+  await expect(page.locator("#entry")).toBeFocused();
   await page.keyboard.press("Alt+o");
   await expect(page.getByRole("region", { name: "Until release" }).getByRole("button").first()).toBeFocused();
   await page.keyboard.press("Escape");
@@ -240,6 +241,7 @@ test("what is far is reached by its key: the log is looked through and goes to a
   await page.keyboard.type("?");
   await expect(page.getByRole("dialog")).toContainText("Alt P");
   await page.keyboard.press("Escape");
+  await expect(page.locator("#entry")).toBeFocused();
   await page.keyboard.press("Alt+p");
   await expect(page.getByRole("dialog", { name: "Parts to pull" })).toBeVisible();
   await page.keyboard.press("Escape");

@@ -85,15 +85,20 @@ export async function typeLines(page: Page, lines: readonly string[]): Promise<v
   }
 }
 
-/** What the bench shows of where it is: the step, how far it is, and what the line aims at. */
-async function standing(page: Page): Promise<string> {
-  const parts = [page.getByRole("main").getByRole("heading", { level: 1 }), page.locator('label[for="entry"]')];
-  const texts = await Promise.all(parts.map((part) => part.textContent()));
-  const far = await page.getByRole("main").locator("header .figure").allTextContents();
-  // Asked once more whether it is so: the step stands where it stood, and yet the line was answered.
-  const said = (await page.getByRole("status").textContent()) ?? "";
-  return [...texts, ...far, said.startsWith("This cannot be undone") ? said : ""].join("|");
-}
+/**
+ * What the bench shows of where it is: the step, what the line aims at, and how far it is; all of one moment, and with
+ * nothing of the line before it still on its way: a verdict is painted a frame before the rest.
+ */
+const standing = (page: Page): Promise<{ here: string; label: string; all: string }> =>
+  page.evaluate(async () => {
+    for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+    const text = (at: string): string => document.querySelector(at)?.textContent ?? "";
+    const [here, label] = [text("main h1"), text('label[for="entry"]')];
+    const far = [...document.querySelectorAll("main header .figure")].map((one) => one.textContent);
+    // Asked once more whether it is so: the step stands where it stood, and yet the line was answered.
+    const said = text('[role="status"]');
+    return { here, label, all: [here, label, ...far, said.startsWith("This cannot be undone") ? said : ""].join("|") };
+  });
 
 /**
  * Works on at the bench until a step's heading shows, by keyboard: its lines where a step has some, by its heading,
@@ -105,17 +110,15 @@ export async function workUntil(
   answers: Readonly<Record<string, readonly string[]>> = {},
 ): Promise<void> {
   const left = new Map(Object.entries(answers).map(([title, lines]) => [title, [...lines]]));
-  const title = page.getByRole("main").getByRole("heading", { level: 1 });
   // What was typed before this is answered and shown.
   await expect(page.getByText("all kept")).toBeVisible();
   for (let line = 0; line < 200; line += 1) {
-    const here = (await title.textContent()) ?? "";
+    const { here, label, all } = await standing(page);
     if (typeof heading === "string" ? here === heading : heading.test(here)) return;
-    const before = await standing(page);
     // Small parts are counted as they come out; one, where a journey does not say how many.
-    const label = (await page.locator('label[for="entry"]').textContent()) ?? "";
     await typeLines(page, [left.get(here)?.shift() ?? (/, how many out/.test(label) ? "1" : "")]);
-    await expect.poll(() => standing(page), { message: `${here}: nothing moved`, intervals: [30] }).not.toBe(before);
+    const moved = { message: `${here}: nothing moved`, intervals: [30] };
+    await expect.poll(async () => (await standing(page)).all, moved).not.toBe(all);
   }
   throw new Error(`${String(heading)} is never reached`);
 }

@@ -40,12 +40,12 @@ test("two works on one machine: what both need is done once, a finding leads on,
     "Lift plan": ["", "alone"],
     "Pads off": ["", "closed"],
   };
-  await workUntil(page, "Spindles, left and right", answers);
+  await workUntil(page, "Spindle, left", answers);
   await expect(main).toContainText("Grease round");
   // What was found stays in sight while the step goes on, with a key for each way.
   const found = page.getByRole("region", { name: "What was found" });
   await typeLines(page, ["blocked"]);
-  await expect(heading).toHaveText("Steering post");
+  await expect(heading).toHaveText("Spindle, right");
   await found.getByRole("button", { name: "Renew", exact: true }).press("Enter");
   await typeLines(page, ["1 fitting, left spindle"]);
   await expect(page.getByRole("region", { name: "Until release" })).toContainText(
@@ -64,7 +64,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   const brake = works.getByRole("listitem").filter({ hasText: "Brake service" });
   await brake.getByRole("button", { name: "Drop it" }).press("Enter");
   await typeLines(page, ["1"]);
-  await expect(status).toContainText("Parts of it are off: caliper bolts, caliper, hung, pads, disc.");
+  await expect(status).toContainText("Parts of it are off: pads, disc.");
 
   // Parked until a day, and gone on with.
   await page.getByRole("button", { name: "Works" }).press("Enter");
@@ -85,7 +85,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   // It cannot be finished here: handed back with its statement, never released; it comes back as the first recheck.
   await page.getByRole("button", { name: "Works" }).press("Enter");
   await works.getByRole("button", { name: "Hand back unfinished" }).press("Enter");
-  await expect(status).toContainText("Off the machine: caps of the grease points, caliper bolts");
+  await expect(status).toContainText("Off the machine: caps of the grease points, pads");
   await typeLines(page, ["hand back"]);
   await typeLines(page, ["hand back: not to be moved, it has no brake"]);
   await expect(page.getByRole("heading", { name: "Handed back", exact: true })).toBeVisible();
@@ -93,7 +93,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(main).toContainText("Handed back, not released. not to be moved, it has no brake");
   const owner = page.getByRole("region", { name: "For the owner" });
-  await expect(owner).toContainText("Spindles, left and right: blocked, takes no grease");
+  await expect(owner).toContainText("Spindle, left: blocked, takes no grease");
   await expect(owner).toContainText("Brake service, not finished");
   await page.goto(shop.url);
   await expect(page.getByRole("region", { name: "Due again" })).toContainText(

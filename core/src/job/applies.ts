@@ -6,6 +6,7 @@ import {
   type MeasurePoint,
   type Part,
   type Point,
+  type Procedure,
   type Question,
   questionOf,
   type Step,
@@ -25,13 +26,27 @@ import { worksInJob, worksOf } from "./worksOf.ts";
  */
 export const activeSpine = perState((bench, state): readonly Entry[] => {
   const facts = factsOf(bench, state);
-  const { spine, routes } = bench.procedure;
+  const { spine } = bench.procedure;
   const active = spine.filter((entry) => holds(entry.when, facts) === true || hasComeOff(state, entry.id));
-  const route = routes.find(({ when }) => holds(when, facts) === true);
-  if (!route) return active;
-  const turned = route.order.flatMap((id) => active.filter((entry) => entry.id === id));
+  const route = routeOf(bench, state);
+  return route ? inOrder(active, route.order) : active;
+});
+
+const routeOf = (bench: Bench, state: JobState): Procedure["routes"][number] | undefined =>
+  bench.procedure.routes.find(({ when }) => holds(when, factsOf(bench, state)) === true);
+
+/** A row in which the entries named stand in their order, in the places that they have between them. */
+function inOrder(row: readonly Entry[], order: readonly string[]): readonly Entry[] {
+  const turned = order.flatMap((id) => row.filter((entry) => entry.id === id));
   const rest = [...turned];
-  return active.map((entry) => (turned.includes(entry) ? (rest.shift() ?? entry) : entry));
+  return row.map((entry) => (turned.includes(entry) ? (rest.shift() ?? entry) : entry));
+}
+
+/** The same entries in the order they go in: from the inside out, or as their route says. */
+export const goingIn = perState((bench, state): readonly Entry[] => {
+  const inward = [...activeSpine(bench, state)].reverse();
+  const order = routeOf(bench, state)?.together;
+  return order ? inOrder(inward, order) : inward;
 });
 
 export const activeIds = perState(

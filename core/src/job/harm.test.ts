@@ -26,6 +26,8 @@ describe("what can hurt someone comes in the order in which it hurts nobody", ()
     ["front-wheel-fork", ["do:pads-back", "off:pinch-left", "fit:front-axle", "do:brake-pumped-front", "do:bounce"]],
     ["chain-sprockets", ["off:rear-wheel", "fit:rear-wheel", "do:brake-pumped", "torque:shaft-nut"]],
     ["sled-brake", ["do:park-off", "off:caliper-bolts", "fit:caliper-bolts", "do:pump", "inspect:lever:left"]],
+    // Grease never comes from the hands to the disc, on the way apart or together.
+    ["sled-brake", ["do:clean-hands", "off:pads", "do:clean-hands-back", "fit:pads"]],
     // On the ground first, raised then; down again last.
     ["axle-out-in", ["do:crack-nuts", "do:raise", "off:wheel-nuts", "torque:wheel-nuts", "do:lower"]],
     // Both boots from inboard: the joint is washed, packed and its lands cleaned before its bands close, small end last.
@@ -117,7 +119,7 @@ describe("nothing is asked of a machine that it does not have", () => {
     expect(gateWhen("variable-belt", "free-first")).toContain("machine:reverse");
     // Known to have none is as good as off; not said is neither.
     expect(JSON.stringify(shipped("skid-out-in").gates.find((g) => g.id === "springs-first")?.needs)).toContain(
-      '"other springs"',
+      '"coil or air"',
     );
     expect(JSON.stringify(shipped("chain-gears").questions.find((q) => q.id === "held-by"))).toContain(
       "no parking brake",

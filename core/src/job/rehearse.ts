@@ -21,7 +21,7 @@ import { slotRule } from "../task/registry.ts";
 import { firstOfEach } from "../task/tellApart.ts";
 import { complete } from "./accept.ts";
 import { nextTask, slotName, waitingSlots } from "./answered.ts";
-import { activeSpine, goesBack } from "./applies.ts";
+import { activeSpine, goesBack, goingIn } from "./applies.ts";
 import { type Bench, NO_MORE_SAID } from "./bench.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
 import { fold } from "./fold.ts";
@@ -68,7 +68,8 @@ type Begun = {
 const SOURCE: Source = { grade: "shop rule", book: "rehearsal", edition: "", page: "", checkedBy: null };
 const READING = 2;
 const MOST_LINES = 2000;
-const MOST_WALKS = 800;
+/** So many ways are walked in every combination; of what is left then, each answer on each machine, and pairs. */
+const WHOLE_WALKS = 120;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
@@ -358,7 +359,9 @@ function orderFaultOf(bench: Bench, events: readonly JobEvent[], own: (entry: st
   const stays = active.filter((entry) => entry.kind === "part" && entry.stays === true && !off.includes(entry.id));
   const spine = active.filter((entry) => !stays.includes(entry)).map((entry) => entry.id);
   const gone = new Set(active.filter((entry) => !goesBack(bench, state, entry)).map((entry) => entry.id));
-  const back = [...off].reverse().filter((id) => !gone.has(id));
+  const back = goingIn(bench, state)
+    .map(({ id }) => id)
+    .filter((id) => off.includes(id) && !gone.has(id));
   const wrong = back.findIndex((id, i) => fitted[i] !== id);
   if (wrong >= 0) return { at: `spine.${back[wrong] ?? ""}`, message: `goes back as ${fitted[wrong] ?? "nothing"}` };
   return off.length === spine.length ? null : { at: "spine", message: `${spine.length - off.length} never come off` };
@@ -446,8 +449,8 @@ function unknownFault(bench: Bench, counts: Record<string, number>, config: Reco
 
 /**
  * Works a procedure through from opening to release in every way that its questions allow, on machines made in every
- * pair of ways, as a technician would who
- * does all well. It must always end, close only when all is done, put back in reverse what was taken off, and reach
+ * pair of ways, as a technician would who does all well; where those are more than can be walked, the rest by each answer
+ * on each machine, and every pair of answers, of words of the machine, and of parts kept or renewed. It must always end, close only when all is done, put back in reverse what was taken off, and reach
  * every one of its pieces in some walk. What else must hold of each walk, as its tasks in order, `look` tells. Pure:
  * figures and times are the rehearsal's own.
  */
@@ -466,6 +469,8 @@ export function rehearse(
   const once = new Set<string>();
   let lines = 0;
   let walks = 0;
+  // Whether a walk branches off once only: at each answer, and never again behind it.
+  let single = false;
   type Told = Pick<Manner, "said" | "renew" | "config" | "from"> & { alone: string | null };
   const machines = machinesFor(procedure);
   const told = machines.flatMap((config) =>
@@ -480,12 +485,11 @@ export function rehearse(
         told.push({ said: new Map([[question.id, word]]), renew: true, config, alone: `${question.id} ${word}` });
     }
   }
-  for (let next = told.pop(); next && walks < MOST_WALKS; next = told.pop()) {
-    const { alone, ...how } = next;
+  const go = ({ alone, ...how }: Told): void => {
     // Said on one machine that asks it, it was said.
-    if (alone !== null && once.has(alone)) continue;
+    if (alone !== null && once.has(alone)) return;
     const branch: Manner["branch"] = (said, from) => {
-      if (alone === null) told.push({ ...how, said, from, alone });
+      if (alone === null) told.push({ ...how, said, from, alone: single ? "" : null });
     };
     const answered = (question: string): void => {
       const word = `${question} ${how.said.get(question) ?? ""}`;
@@ -500,10 +504,22 @@ export function rehearse(
       note(orderFault(bench, walked.events));
       note(look(walk(bench, fold(walked.events)).map(({ id }) => id)));
     }
+  };
+  while (told.length > 0 && walks < WHOLE_WALKS) {
+    const next = told.pop();
+    if (next) go(next);
+  }
+  if (told.length > 0) {
+    told.length = 0;
+    single = true;
+    machines.forEach((config, i) => told.push({ said: new Map(), renew: i % 2 === 0, config, alone: null }));
+    for (const row of mannersOf(procedure)) {
+      const config = Object.fromEntries(named(row, "is "));
+      told.push({ said: new Map(named(row, "ask ")), renew: row[RENEWED] === "yes", config, alone: "" });
+    }
+    for (let next = told.pop(); next; next = told.pop()) go(next);
   }
   for (const config of machines) note(unknownFault(bench, counts, config));
-  if (told.length > 0)
-    note({ at: "questions", message: `more than ${MOST_WALKS} ways to work: fewer questions may turn the work` });
   for (const task of tasksIn(procedure)) {
     if (!reached.has(task)) note({ at: task, message: "is never reached, whatever is answered" });
   }

@@ -1,13 +1,13 @@
-import { TestJob } from "../../testing.ts";
+import type { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
-import { shop } from "../../testingShop.ts";
+import { jobOn, shop, word } from "../../testingShop.ts";
 import type { Draft } from "./index.ts";
 import { openPoints, secondLooks } from "./index.ts";
 
 // The brake of a sled, its lever pumped; no figure is needed.
-const bench = shop("sled-brake", []);
+const bench = shop("sled-brake", [word("pads-out", "with the caliper")]);
 const pumped = (hands?: number): TestJob => {
-  const job = new TestJob(hands === undefined ? bench : { ...bench, hands }, technician, {});
+  const job = jobOn(hands === undefined ? bench : { ...bench, hands });
   job.append({ type: "step_confirmed", step: "pump", caution: null });
   return job;
 };
@@ -15,7 +15,7 @@ const seen: Draft = { type: "second_look", task: "do:pump", saw: "stands firm", 
 const open = (job: TestJob) => openPoints(job.shop, job.state).filter(({ key }) => key === "second:do:pump");
 
 test("what another person looks at is asked for once it is done, and no signature clears it", () => {
-  const job = new TestJob(bench, technician, {});
+  const job = jobOn(bench);
   expect(open(job)).toEqual([]);
   expect(job.offer(seen)).toMatchObject({ error: { message: expect.stringMatching(/it is done first/) as string } });
   const done = pumped();

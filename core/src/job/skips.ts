@@ -51,6 +51,12 @@ export function isSwept(bench: Bench, s: Slot): boolean {
   return point?.kind === "inspect" && point.swept === true;
 }
 
+/** Whether a slot may be left for later by whoever looks: on a walk round, or where there was no ride yet. */
+function mayWait(bench: Bench, s: Slot): boolean {
+  const point = s.kind === "find" ? pointOf(bench.procedure, s.point) : undefined;
+  return isSwept(bench, s) || (point?.kind === "inspect" && point.ridden === true);
+}
+
 /**
  * What a skipped slot comes to. A reason answers only what is looked at or read, and what is not there: no pull of a wrench
  * and no part is said away by it, nothing that was put right and waits to be looked at, and nothing that no signature clears.
@@ -68,6 +74,6 @@ export function skipSays(bench: Bench, state: JobState, s: Slot): SkipSays {
     case RENEWED:
       return isOfRenewed(bench, state, s) ? "renewed" : "open";
     default:
-      return isSwept(bench, s) && state.skipped.has(s.key) ? "not reached" : "open";
+      return mayWait(bench, s) && state.skipped.has(s.key) ? "not reached" : "open";
   }
 }

@@ -3,7 +3,7 @@ import { kindOfKey, slot } from "../task/lines.ts";
 import { PACK_CHECKS } from "../task/pack/lines.ts";
 import { TASKS } from "../task/registry.ts";
 import { isAnswered } from "./answered.ts";
-import { activeSpine, facingOf, goesBack } from "./applies.ts";
+import { activeSpine, facingOf, goesBack, goingIn } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -73,14 +73,15 @@ const isOfEntry = (task: Task, entries: ReadonlySet<string>): boolean => entries
  */
 export function undoneBy(bench: Bench, before: JobState, after: JobState): string[] {
   if (![...before.bySlot.keys()].some((key) => kindOfKey(key) === "fit")) return [];
-  const spine = activeSpine(bench, after);
+  const order = goingIn(bench, after);
   const changed = changedEntries(bench, before, after);
   const off = newlyOff(bench, before, after);
-  const depth = Math.max(...spine.map((entry, i) => (changed.has(entry.id) || off.has(entry.id) ? i : -1)));
+  const first = order.findIndex((entry) => changed.has(entry.id) || off.has(entry.id));
+  const depth = first < 0 ? order.length : first;
   // Outside what is reached for: what is in there is in the way. A changed part itself comes out too.
   const out = new Set(
-    spine
-      .filter((entry, i) => isIn(after, entry) && (i < depth || (i === depth && changed.has(entry.id))))
+    order
+      .filter((entry, i) => isIn(after, entry) && (i > depth || (i === depth && changed.has(entry.id))))
       .map((entry) => entry.id),
   );
   if (out.size === 0) return restacked(bench, before, after);

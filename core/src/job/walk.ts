@@ -27,7 +27,7 @@ import { shapesWalk } from "../task/registry.ts";
 import { doTask } from "../task/step/step.ts";
 import { waitApplies } from "../task/wait/clocks.ts";
 import { endTasks, startTask } from "../task/wait/wait.ts";
-import { activeIds, activeParts, activePoints, activeSpine, goesBack, stepApplies, wayOf } from "./applies.ts";
+import { activeIds, activeParts, activePoints, activeSpine, goesBack, goingIn, stepApplies, wayOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
 import { cardOf, withOwnTool } from "./cards.ts";
@@ -227,13 +227,15 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (stepsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((step) => comesLate(step, stage) === late && !isEarly(step))
       .flatMap(laidStep);
-  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage, late = false): (Sketch | Ask)[] =>
+  type Turn = "first" | "late" | "last";
+  const turnOf = ({ late, last }: Point): Turn => (last ? "last" : late ? "late" : "first");
+  const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage, turn: Turn = "first"): (Sketch | Ask)[] =>
     (pointsByPlace.get(placeOf(stage, at)) ?? [])
-      .filter((point) => (point.late ?? false) === late)
+      .filter((point) => turnOf(point) === turn)
       .flatMap((point) =>
         inPlace(point.when, points.includes(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
       );
-  const back = spine.filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
+  const back = goingIn(bench, state).filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
   // Read once more as left: after the first of its entries that goes in, or at the end.
   const asLeft = grouped(
     points.filter((point): point is MeasurePoint => point.kind === "measure" && point.again),
@@ -249,19 +251,19 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...pointsAt(stage, place, stage),
     ...(stage === "together" && place.after !== undefined ? readAgain(place.after, stage) : []),
     ...stepsAt(stage, place, true),
-    ...pointsAt(stage, place, stage, true),
+    ...pointsAt(stage, place, stage, "late"),
   ];
   const computes = steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
-  /** The entry a group waits for before it is tightened, where that goes in; else null: as soon as it is in itself. */
+  /** The entry a group waits for before it is tightened, where that goes in later; else null: as soon as it is in itself. */
   const tightenedAfter = (entry: FastenerEntry): string | null =>
-    back.find((e) => e.id === entry.torque.after)?.id ?? null;
+    back.slice(back.indexOf(entry)).find((e) => e.id === entry.torque.after)?.id ?? null;
   const waitingFor = grouped(
     back.filter((entry): entry is FastenerEntry => entry.kind === "fasteners"),
     (entry) => tightenedAfter(entry) ?? "",
   );
   // Those that waited longest are tightened first: the group's own come last.
   const tightened = (after: string): Sketch[] =>
-    [...(waitingFor.get(after) ?? [])].reverse().flatMap((entry) => torqueTasks(state, entry));
+    (waitingFor.get(after) ?? []).flatMap((entry) => torqueTasks(state, entry));
 
   const starting = (when: WaitStep["starts"]): Sketch[] =>
     waitStepsOf(procedure)
@@ -276,10 +278,11 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       ...(asksBefore.get(entry.id) ?? []),
       ...at("apart", { before: entry.id }),
       ...(staysIn(bench, state, entry) ? [] : [offTask(state, entry)]),
+      ...at("apart", { after: entry.id }),
     ]),
     ...(asksBefore.get("") ?? []),
     ...pointsAt("bench", {}, "measure"),
-    ...pointsAt("bench", {}, "measure", true),
+    ...pointsAt("bench", {}, "measure", "late"),
     ...starting("bench"),
     ...activeParts(bench, state)
       .filter((part) => part.decision !== undefined)
@@ -292,8 +295,8 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...stepsAt("build", {}, false),
     ...pointsAt("build", {}, "build"),
     ...stepsAt("build", {}, true),
-    ...pointsAt("build", {}, "build", true),
-    ...[...back].reverse().flatMap((entry) => {
+    ...pointsAt("build", {}, "build", "late"),
+    ...back.flatMap((entry) => {
       const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
       return [
         ...asksOf(entry.backWhen),
@@ -309,9 +312,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...procedure.steps.filter(isEarly).flatMap(laidStep),
     ...pointsAt("prove", {}, "prove"),
     ...stepsAt("prove", {}, true),
-    ...pointsAt("prove", {}, "prove", true),
+    ...pointsAt("prove", {}, "prove", "late"),
     ...readAgain("", "prove"),
     ...stepsAt("prove", {}, false),
+    ...pointsAt("prove", {}, "prove", "last"),
     ...procedure.release.rechecks.flatMap(({ when }) => asksOf(when)),
   ];
   const { sketches, wordsIn } = askedInPlace(rows, [

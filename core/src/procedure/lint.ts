@@ -190,10 +190,8 @@ export function lint(procedure: Procedure): Issue[] {
     for (const side of ["before", "after"] as const) {
       const name = it[side];
       if (name === undefined || !inSpine(name, [...path, side])) continue;
-      if (it.stage !== "together" && (side === "after" || it.stage !== "apart")) {
-        const ways = side === "before" ? "the way apart or together" : "the way together";
-        complain([...path, side], `"${side}" belongs to ${ways}.`);
-      }
+      if (it.stage !== "together" && it.stage !== "apart")
+        complain([...path, side], `"${side}" belongs to the way apart or together.`);
     }
     if (it.stage === "together" && (it.after === undefined) === (it.before === undefined)) {
       complain(
@@ -249,15 +247,21 @@ export function lint(procedure: Procedure): Issue[] {
         complain([...path, "places", j, "of"], `"${of}" is no entry and no point.${named(of, placed)}`);
     });
   });
-  routes.forEach(({ when, order }, i) => {
+  routes.forEach(({ when, order, together }, i) => {
     known(when, ["routes", i, "when"]);
     order.forEach((name, j) => {
       inSpine(name, ["routes", i, "order", j]);
       if (order.indexOf(name) !== j) complain(["routes", i, "order", j], `"${name}" stands twice in this order.`);
     });
+    together?.forEach((name, j) => {
+      inSpine(name, ["routes", i, "together", j]);
+      if (together.indexOf(name) !== j) complain(["routes", i, "together", j], `"${name}" stands twice in this order.`);
+    });
   });
   points.forEach((point, i) => {
     claim(point.id, ["points", i, "id"]);
+    if (point.last && point.stage !== "prove")
+      complain(["points", i, "last"], "only what is read as proof comes after the steps of the proof.");
     known(point.when, ["points", i, "when"]);
     inSpine(point.on, ["points", i, "on"], parts);
     anchored(point, ["points", i]);

@@ -47,6 +47,8 @@ const common = {
   ...anchor,
   /** Read after what is turned at its place, not before it: marks that the turning moves. */
   late: z.boolean().optional(),
+  /** Of the proof: after all its steps, such as a level that is read once the machine stands on the ground. */
+  last: z.boolean().optional(),
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,
@@ -98,6 +100,8 @@ const inspectSchema = z.strictObject({
   stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
   /** Looked at on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
   swept: z.boolean().optional(),
+  /** Felt on a ride after the work: that nobody has ridden it yet is an answer here, and comes back by itself. */
+  ridden: z.boolean().optional(),
   findings: z
     .array(
       z.strictObject({

@@ -30,8 +30,15 @@ const gateSchema = z.strictObject({
   pass: z.enum(["nobody", "lead"]).default("nobody"),
 });
 
-/** The order of some entries when a condition holds: a way of access may turn the row about. */
-const routeSchema = z.strictObject({ when: conditionSchema, order: z.array(rowId).min(2) });
+/**
+ * The order of some entries when a condition holds: a way of access may turn the row about. They go in the other way
+ * round, or as `together` says, in the order in which they go in.
+ */
+const routeSchema = z.strictObject({
+  when: conditionSchema,
+  order: z.array(rowId).min(2),
+  together: z.array(rowId).min(2).optional(),
+});
 
 /** What a procedure file may say. Whether it can be followed is another question: `procedureSchema` in check.ts. */
 export const procedureShape = z.strictObject({

@@ -18,7 +18,7 @@ export const positionsSchema = z
 export const tells = z.array(id).default([]);
 /** A task of the walk by its name, such as "fit:pack" or "measure:slack:found". */
 export const taskName = z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/, "a task, such as fit:pack or off:judder");
-/** Where something stands in the work: on the way apart before an entry comes off, together after one is in. */
+/** Where something stands in the work: before an entry comes off or goes in, or after one is off or in. */
 export const anchor = { before: rowId.optional(), after: rowId.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
 const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);

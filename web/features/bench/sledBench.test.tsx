@@ -36,39 +36,46 @@ test("gaps are asked for on both sides, and where one is turned the sides have k
   expect(helpAt(job).words).toEqual(["left", "right"]);
 });
 
-test("cold and hot play stand side by side in the case's window, each by its name", () => {
+test("how a belt plays stands in the case's window, by its name", () => {
   const belt = shop("belt-case", [
-    ...[word("drive-case", "toothed belt"), torque("hub-screw"), figure("case-top-teeth", 32)],
+    ...[word("drive-case", "toothed belt"), word("pulley-held", "its bolt alone"), word("cover-slots", "round holes")],
+    ...[torque("pulley-bolt"), figure("belt-case-push", 2, "kg"), figure("case-top-teeth", 32)],
     ...[figure("case-bottom-teeth", 56), figure("case-pitch", 8), figure("case-centre", 210)],
     ...[limit("belt-play-cold", { kind: "range", serviceMin: 17, serviceMax: 21 })],
     limit("belt-play-hot", { kind: "range", serviceMin: 4, serviceMax: 7 }),
   ]);
-  const job = jobOn(belt).until("measure:belt-play-hot:left", {
-    ...{ "do:still": ["", "shop"], "verify:drive-kind": ["toothed"], "off:belt": ["marked", ""] },
-    ...{ "inspect:belt-teeth:found": ["sound"], "measure:belt-play-cold:left": ["19 cold"] },
+  const job = jobOn(belt, technician, { "cover-screw": 1 }).until("measure:belt-play-hot:left", {
+    ...{ "do:still": ["", "shop"], "off:belt": ["marked", ""], "inspect:belt-folded:found": ["never"] },
+    ...{ "inspect:belt-teeth:found": ["sound"], "adjust:belt-play-cold": ["19 at 2"], "do:spin": ["", "now"] },
+    "measure:belt-marks:left": ["41 60"],
   });
   const html = stepPanel(job);
-  expect(html).toContain("Case, belt, 32 over 56 teeth; play cold 19.0 mm, hot not read");
+  expect(html).toContain("Case, belt, 32 over 56 teeth; play hot not read");
   expect(helpAt(job)).toMatchObject({ hint: "the reading, then hot", words: ["hot", "cold"] });
 });
 
 test("what cannot be undone stands in the step before Enter, and pieces in a row have keys", () => {
   const answers = {
-    ...{ "do:lift-plan": ["", "alone"], "measure:sag-found:found": ["52 at 7 kg"] },
-    "off:axle-bolt": ["", "torsion"],
+    "do:lift-plan": ["", "alone"],
     ...{ "measure:adjuster-at:found": ["30 30"], "verify:scale": ["99.8"] },
     ...{ "inspect:skid-arms:found": ["1"], "inspect:skid-shocks:found": ["1"] },
     ...{ "inspect:idlers:found": ["1"], "inspect:mount-holes:found": ["1"], "inspect:wheel-screws:found": ["1"] },
     ...{ "inspect:tunnel:found": ["1"], "inspect:slides-seen:found": ["1"] },
     ...{ "measure:hole-front:left": ["412 412"], "measure:hole-rear:left": ["812 812"] },
   };
-  const drill = jobOn(shop("skid-change", [figure("template-tolerance", 0.5)])).until("do:drill", answers);
+  const skid = [figure("template-tolerance", 0.5), word("rear-springs", "coil or air")];
+  const drill = jobOn(shop("skid-change", skid)).until("do:drill", {
+    ...{ ...answers, "do:template-old": ["tunnel hole", ""] },
+  });
   expect(stepPanel(drill)).toMatch(/This cannot be undone\. <\/strong>A hole stays a hole/);
-  const made = [word("housings", "dual"), word("brake-place", "drive shaft"), torque("case-screw")];
+  const made = [
+    ...[word("housings", "dual"), word("brake-place", "drive shaft"), torque("case-screw")],
+    ...[word("drive-bearing", "with the shaft in place"), word("pads-out", "out of their saddle")],
+  ];
   const stack = jobOn(shop("shaft-bearings", made)).until("off:shaft-stack", {
     ...{ "inspect:feel-bearing-clutch:found": ["smooth"], "inspect:feel-bearing-case:found": ["smooth"] },
     ...{ "inspect:feel-bearing-jack-clutch:found": ["dry"], "inspect:feel-bearing-jack-case:found": ["dry"] },
-    ...{ "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"], "off:axle-bolt": ["", "torsion"] },
+    ...{ "do:still": ["", "all"], "do:lift-plan": ["", "alone"], "off:pads": ["", "closed"] },
     ...{ "measure:sag-found:found": ["52 at 7 kg"], "measure:adjuster-at:found": ["30 30"] },
   });
   expect(helpAt(stack).words).toContain("short spacer");
@@ -76,7 +83,7 @@ test("what cannot be undone stands in the step before Enter, and pieces in a row
 });
 
 test("a track is unrolled by its windows: torn lugs where they were named, counts in words", () => {
-  const job = jobOn(shop("track-replacement", []));
+  const job = jobOn(shop("skid-out-in", []));
   const html = () => stepPanel(job, "compute:lug-count");
   expect(html()).toContain("counts not typed yet");
   job.keep({ type: "figure_taken", step: "lug-count", typed: "48 144 3 96 2 at 12 12 31" });
@@ -85,14 +92,17 @@ test("a track is unrolled by its windows: torn lugs where they were named, count
   expect(html().match(/stroke="var\(--past\)"/g)).toHaveLength(3);
 });
 
-test("the grease round is a picture of the sled, numbered, with the hidden points told from the others", () => {
-  const job = jobOn(shop("grease-round", []), technician, { "grease-cap": 6 }).until("inspect:grease-steering:found", {
-    ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "6"] },
-    "inspect:grease-spindles:found": ["water"],
-  });
+test("the grease round is a picture of the sled, numbered, with the points inside the track told from the others", () => {
+  const job = jobOn(shop("grease-round", []), technician, { "grease-cap": 6 }).until(
+    "inspect:grease-spindle-right:found",
+    {
+      ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "6"] },
+      "inspect:grease-spindle-left:found": ["water"],
+    },
+  );
   const html = stepPanel(job);
-  expect(html).toContain("1 Spindles, left and right: water; 2 Steering post: not greased yet");
-  expect(html).toContain("hidden: something comes off before the gun reaches it");
+  expect(html).toContain("1 Spindle, left: water; 2 Spindle, right: not greased yet");
+  expect(html).toContain("through a window of the track, turned there by hand");
 });
 
 test("what is known of this machine stands in the step, with where it says so; what is not on file has its key", () => {
@@ -104,31 +114,41 @@ test("what is known of this machine stands in the step, with where it says so; w
 });
 
 test("gears and chain that go in are drawn at the case's own centres with the play that they leave", () => {
-  const job = jobOn(shop("chain-gears", [word("drive-case", "chain in oil"), ...caseFigures]));
+  const renewed = (job: TestJob): TestJob => {
+    job.keep({ type: "decision_taken", part: "gears", item: 0, decision: "renew", reason: "worn" });
+    return job;
+  };
+  const job = renewed(jobOn(shop("chain-gears", [word("drive-case", "chain in oil"), ...caseFigures])));
   const html = () => stepPanel(job, "compute:gear-pair");
   expect(html()).toMatch(/Case, chain, 21 over 40 teeth; play no tensioner \d+\.\d mm/);
   job.keep({ type: "figure_taken", step: "gear-pair", typed: "23 40 76" });
   expect(html()).toContain("Case, chain, 23 over 40 teeth");
   // 21 to 23 teeth on top: 8.7 % less.
   expect(html()).toContain("−8.7 %");
-  const bare = stepPanel(jobOn(shop("chain-gears", [word("drive-case", "chain in oil")])), "compute:gear-pair");
+  const unknown = renewed(jobOn(shop("chain-gears", [word("drive-case", "chain in oil")])));
+  const bare = stepPanel(unknown, "compute:gear-pair");
   expect(bare).toMatch(/Not worked out: not on file for this machine: top gear teeth/);
 });
 
 test("how far an adjuster is backed off stands at the adjuster, as it is spoken of", () => {
-  const made = [word("tensioner", "screw"), word("oil-level-by", "stick"), ...caseFigures];
+  const made = [
+    ...[word("tensioner", "screw"), word("oil-level-by", "stick"), word("case-reach", "with the exhaust in place")],
+    ...[word("case-drain-by", "plug"), ...caseFigures],
+  ];
   const job = jobOn(shop("chaincase-service", made)).until("compute:back-off", {
-    ...{ "measure:case-play:found": ["17"], "inspect:level-stick:found": ["level"], "do:take-up": ["quarter to"] },
-    ...{ "inspect:oil-colour:found": ["dark", "level"], "inspect:shavings:found": ["none"] },
+    ...{ "measure:case-rock:found": ["17"], "inspect:level-stick:found": ["level"], "do:take-up": ["quarter b"] },
+    ...{ "inspect:oil-colour:found": ["dark"], "inspect:shavings:found": ["none", "level"] },
+    ...{ "do:still": ["", "rocked"], "measure:oil-added:left": ["0"] },
   });
   const html = stepPanel(job);
-  expect(html).toContain("0.375</strong> of a turn");
-  expect(html).toContain("play free play 17.0 mm; adjuster ⅜ back");
+  expect(html).toContain("0.25</strong> of a turn");
+  expect(html).toContain("play rocked 17.0 mm; adjuster ¼ back");
 });
 
 test("bearings stand where they sit, with the type on their ring and how they feel", () => {
   const types = [word("bearing-clutch-type", "6205-2RS C3"), word("brake-place", "jackshaft")];
   const job = jobOn(shop("shaft-bearings", types), technician);
+  job.keep({ type: "question_answered", question: "which", word: "all four", reason: null });
   job.keep({ type: "finding_recorded", point: "feel-bearing-clutch", item: 1, word: "notchy" });
   const html = stepPanel(job, "inspect:feel-bearing-case:found");
   expect(html).toContain(

@@ -75,14 +75,14 @@ describe("small parts that come out", () => {
     const kase = shop("belt-case", []);
     const known = new TestJob(kase, technician, { "cover-screw": 3 });
     expect(countByEnter(kase, known.state, slot.count("cover-screw", "apart"))).toBe(3);
-    const unknown = unseen(kase, { "case-cover": 1 });
+    const unknown = unseen(kase, { "belt-cover": 1 });
     expect(countByEnter(kase, unknown.state, slot.count("cover-screw", "apart"))).toBeNull();
   });
 });
 
 describe("how the machine is made, where nobody had it on file", () => {
   const kase = shop("chaincase-service", [torque("case-lock"), torque("case-drain")]);
-  const answers = { "off:pipe": ["3"] };
+  const answers: Record<string, string[]> = { "measure:case-rock:found": ["9"] };
 
   test("is asked in the first step that turns on it; what hangs on it comes once it is said, and goes when it is struck", () => {
     const job = unseen(kase, { "pipe-spring": 3 });
@@ -97,7 +97,12 @@ describe("how the machine is made, where nobody had it on file", () => {
       asked()
         .find((one) => one.endsWith(" oil-level-by"))
         ?.split(" ")[0] ?? "";
-    job.until(level, answers);
+    for (let line = 0; line < 40 && job.task?.id !== level; line += 1) {
+      const before = job.events.length;
+      if (job.aim?.kind === "word") job.type("1");
+      else job.type(answers[job.task?.id ?? ""]?.shift() ?? "");
+      expect(job.events.length).toBeGreaterThan(before);
+    }
     while (job.aim?.kind === "word" && job.aim.figure !== "oil-level-by") job.type("1");
     expect(job.type("dipper")).toMatch(/^Say which: 1 sight window, 2 level plug, 3 stick\. .* asked again\.$/);
     expect(job.type("st")).toBe("Oil level is read by: stick");

@@ -1,5 +1,5 @@
 import type { Answer } from "../../calculator/index.ts";
-import { activeSpine, facingOf } from "../../job/applies.ts";
+import { facingOf, goingIn } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState } from "../../job/fold.ts";
@@ -51,8 +51,8 @@ export function fitTask(bench: Bench, state: JobState, entry: Entry): Sketch {
 }
 /** Parts go in from the inside out; each needs those below it in, its decisions taken and its stack built. */
 function acceptFit({ bench, state, tasks, answered, skipped }: Hand, draft: DraftOf<"part_fitted">): Answer<Body> {
-  const spine = activeSpine(bench, state);
-  const entry = spine.find((e) => e.id === draft.entry);
+  const order = goingIn(bench, state);
+  const entry = order.find((e) => e.id === draft.entry);
   if (!entry) return no("unsupported", "entry", `"${draft.entry}" is no part of this job.`);
   const own = tasks.find((task) => task.id === taskId("fit", entry.id));
   const place = own?.slots.findIndex((s) => s.key === slot.fit(entry.id, draft.item).key) ?? -1;
@@ -62,7 +62,7 @@ function acceptFit({ bench, state, tasks, answered, skipped }: Hand, draft: Draf
     return no("conflict", "item", `${entry.name} ${draft.item} is in already.`);
 
   const within = new Set(entry.kind === "pack" ? entry.layers.map((layer) => layer.id) : [entry.id]);
-  const inner = new Set(spine.slice(spine.indexOf(entry) + 1).map((e) => taskId("fit", e.id)));
+  const inner = new Set(order.slice(0, order.indexOf(entry)).map((e) => taskId("fit", e.id)));
   const before = tasks.filter(
     (task) =>
       inner.has(task.id) ||
