@@ -52,10 +52,9 @@ const lookedAtFrom = (outboard: boolean): ReactNode => (
 
 const cup = "M18 8h58q12 0 12 12v20q0 12-12 12H18v-9h54q6 0 6-6V23q0-6-6-6H18z";
 
-/** A joint from its end: shell, cage with its balls, inner race on the shaft; one of the three is meant. */
+/** A joint from its end: shell, cage with its balls, inner race on the shaft; one of the three is meant. None is told right. */
 const struck = (which: 0 | 1 | 2): ReactNode => {
-  const tone = which === 0 ? "var(--petrol)" : "var(--past)";
-  const on = (i: number): string => (which === i ? tone : "none");
+  const on = (i: number): string => (which === i ? "var(--petrol)" : "none");
   const drift = [52, 68, 78][which] ?? 52;
   return (
     <>
@@ -64,44 +63,41 @@ const struck = (which: 0 | 1 | 2): ReactNode => {
       {[0, 60, 120, 180, 240, 300].map((deg) => (
         <circle key={deg} cx="52" cy="18.5" r="3.4" transform={`rotate(${deg} 52 33)`} fill="var(--sheet)" />
       ))}
-      <circle cx="52" cy="33" r="11" fill={which === 0 ? tone : "var(--band)"} />
+      <circle cx="52" cy="33" r="11" fill={which === 0 ? "var(--petrol)" : "var(--band)"} />
       <circle cx="52" cy="33" r="5" fill="var(--sheet)" />
       <path
         d={`M${drift + 24} 2L${drift + (which === 0 ? 6 : 0)} ${which === 0 ? 29 : 22}`}
         strokeWidth="6"
-        stroke={tone}
+        stroke="var(--petrol)"
       />
-      {which > 0 && <path d="M4 8l14 14M18 8L4 22" stroke="var(--past)" strokeWidth="3" />}
     </>
   );
 };
 
 /** Shaft to the left, cup to the right; the cage between them with its small end one way or the other. */
-const caged = (right: boolean): ReactNode => (
+const caged = (inward: boolean): ReactNode => (
   <>
     <path d="M2 25h44v10H2z" fill="var(--band)" />
     <path
-      d={right ? "M36 16l26-10v48L36 44z" : "M36 6l26 10v28L36 54z"}
-      fill={right ? "var(--petrol)" : "var(--past)"}
+      d={inward ? "M36 16l26-10v48L36 44z" : "M36 6l26 10v28L36 54z"}
+      fill="var(--petrol)"
       fillOpacity="0.3"
     />
     <path d="M66 4h34v52H66" fill="none" />
-    {!right && <path d="M4 4l12 12M16 4L4 16" stroke="var(--past)" strokeWidth="3" />}
   </>
 );
 
 /** A track from its side, nose at the right: the way it runs on top and at the ground, by its arrows. */
-const runs = (right: boolean): ReactNode => (
+const runs = (forward: boolean): ReactNode => (
   <>
     <path d="M2 8h52q14 0 22 10l22 14q4 4-2 4H78" fill="none" stroke="var(--soft)" strokeWidth="1.6" />
     <path d="M92 36l-6 16M70 53h28q5 0 5-6" fill="none" stroke="var(--soft)" strokeWidth="2.2" />
     <path d="M16 18h50a16 16 0 0 1 0 34H16a16 16 0 0 1 0-34z" fill="var(--band)" />
     <path d="M2 57h101" strokeWidth="1.4" />
-    <g stroke={right ? "var(--petrol)" : "var(--past)"} strokeWidth="3">
-      <path d={right ? "M22 26h34M49 20l8 6-8 6" : "M57 26H23M30 20l-8 6 8 6"} />
-      <path d={right ? "M57 43H23M30 37l-8 6 8 6" : "M22 43h34M49 37l8 6-8 6"} />
+    <g stroke="var(--petrol)" strokeWidth="3">
+      <path d={forward ? "M22 26h34M49 20l8 6-8 6" : "M57 26H23M30 20l-8 6 8 6"} />
+      <path d={forward ? "M57 43H23M30 37l-8 6 8 6" : "M22 43h34M49 37l8 6-8 6"} />
     </g>
-    {!right && <path d="M84 4l12 12M96 4L84 16" stroke="var(--past)" strokeWidth="3" />}
   </>
 );
 

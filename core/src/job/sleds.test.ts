@@ -371,7 +371,10 @@ describe("gates and what cannot be undone", () => {
   });
 
   test("the arrow of a track that would run backwards is asked back, before the shaft and before the skid", () => {
-    const made = [word("drive-case", "chain in oil"), word("rear-springs", "torsion springs")];
+    const made = [
+      ...[word("drive-case", "chain in oil"), word("rear-springs", "torsion springs")],
+      word("track-arrow", "forward on top"),
+    ];
     const job = jobOn(shop("track-replacement", made), lead);
     const fit = (entry: string) => job.offer({ type: "part_fitted", entry, item: 1 });
     expect(fit("drive-shaft")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-1" } } });
@@ -380,7 +383,7 @@ describe("gates and what cannot be undone", () => {
     job.keep({ type: "step_confirmed", step: "springs-still-off" });
     expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-2" } } });
     expect(job.offer({ type: "step_verified", step: "arrow-shaft", typed: "backward on top" })).toMatchObject({
-      error: { message: expect.stringContaining("the track would run backwards: turn it round now") as string },
+      error: { message: expect.stringContaining("forward on top; the track would run backwards: turn it round") as string },
     });
   });
 });

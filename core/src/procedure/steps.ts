@@ -76,8 +76,13 @@ const expectSchema = z.discriminatedUnion("by", [
       .min(2)
       .max(5),
   }),
-  /** What lies here against how the machine is made: a part for another kind is asked back. */
-  z.strictObject({ by: z.literal("machine"), key: id }),
+  /** What lies here against how the machine is made: a part for another kind is asked back, or what else it would do. */
+  z.strictObject({
+    by: z.literal("machine"),
+    key: id,
+    drawing: z.enum(CHOICE_DRAWINGS).optional(),
+    harm: sentence.optional(),
+  }),
   /** A length that must be so, such as a printed rule's: off by more than the tolerance on file it is asked back. */
   z.strictObject({ by: z.literal("length"), nominalMm: z.number().positive(), tolerance: id }),
 ]);

@@ -301,7 +301,13 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             <span className="figure text-ink">{left.length}</span>
           </button>
           <div className={`min-h-0 flex-1 overflow-y-auto contain-content lg:block ${listed ? "" : "hidden"}`}>
-            <OpenPoints points={points} state={state} released={releaseKept} onGo={(id) => hand.go(id)} />
+            <OpenPoints
+              points={points}
+              state={state}
+              next={next?.id ?? null}
+              released={releaseKept}
+              onGo={(id) => hand.go(id)}
+            />
           </div>
           <div className={listed ? "" : "flex-1 lg:flex-none"}>
             <TrayCorner

@@ -1,19 +1,24 @@
 import { type JobState, OPEN_GROUPS, type OpenPoint } from "@averin/core";
 
-/** Until release: everything still open, grouped by what clears it, each a jump; signed ones stay visible. */
+/** Until release: everything still open, grouped by what clears it, what is next first; signed ones stay visible. */
 export function OpenPoints({
   points,
   state,
+  next,
   released,
   onGo,
 }: {
   points: readonly OpenPoint[];
   state: JobState;
+  /** The task that is next. */
+  next: string | null;
   /** The server has the release. */
   released: boolean;
   onGo: (task: string) => void;
 }) {
   const open = points.filter((point) => !state.signed.has(point.key));
+  const first = open.find((point) => point.task === next)?.group;
+  const groups = OPEN_GROUPS.filter((group) => group !== first && group !== "stop work");
   return (
     <section aria-label="Until release" className="p-3">
       <h2 className="caption flex justify-between">
@@ -26,7 +31,7 @@ export function OpenPoints({
         <p className="py-2">{released ? "Nothing was left open." : "Nothing is open. Ready for release."}</p>
       )}
       <div className="sm:columns-2 sm:gap-6 lg:columns-1">
-        {OPEN_GROUPS.map((group) => {
+        {(["stop work", ...(first && first !== "stop work" ? [first] : []), ...groups] as const).map((group) => {
           const own = open.filter((point) => point.group === group);
           if (own.length === 0) return null;
           return (
@@ -41,7 +46,7 @@ export function OpenPoints({
                     <button
                       type="button"
                       onClick={() => onGo(point.task)}
-                      className={`min-h-[44px] w-full py-1 text-left text-[16px] leading-tight hover:bg-ground ${group === "stop work" ? "font-semibold text-past" : ""}`}
+                      className={`min-h-[44px] w-full py-1 text-left pointer-fine:min-h-[30px] text-[16px] leading-tight hover:bg-ground ${group === "stop work" ? "font-semibold text-past" : ""}`}
                     >
                       {point.text}
                     </button>

@@ -222,11 +222,19 @@ describe("the spine", () => {
   });
 });
 
-test("what stands until release is grouped by what clears it", () => {
+test("what stands until release is grouped by what clears it, what is next first", () => {
   const job = jobAt("measure:friction-thickness:found");
-  const html = renderToStaticMarkup(
-    <OpenPoints points={job.open} state={job.state} released={false} onGo={() => undefined} />,
-  );
+  const listed = (next: string | null): string =>
+    renderToStaticMarkup(
+      <OpenPoints points={job.open} state={job.state} next={next} released={false} onGo={() => undefined} />,
+    );
+  const groupsOf = (html: string): string[] =>
+    [...html.matchAll(/<h3[^>]*><span>([a-z ]+)</g)].map(([, word]) => word ?? "");
+  expect(groupsOf(listed(job.open.find(({ group }) => group === "torque")?.task ?? "")).slice(0, 2)).toEqual([
+    "torque",
+    "measure",
+  ]);
+  const html = listed(null);
   for (const group of ["measure", "decide", "build", "fit", "torque", "prove"])
     expect(html).toContain(`<span>${group}</span>`);
   expect(html).toContain("friction plate thickness 1–9");

@@ -66,7 +66,10 @@ export function verified(
     const said = oneOf(typed, words);
     if (said === null) return refuse("typed", `Say which: ${offered(words)}.`);
     if (said === right) return { ok: true, value: { typed: said, expected: right } };
-    return refuse("typed", `${said}: this machine has ${right}. A part of the other kind does not go in; put it back.`);
+    const message = expect.harm
+      ? `${said}: on this machine it is ${right}; ${expect.harm}.`
+      : `${said}: this machine has ${right}. A part of the other kind does not go in; put it back.`;
+    return refuse("typed", message);
   }
   if (expect.by === "length") {
     const read = quantityParse({ text: typed, kind: "length", unit: "mm" });

@@ -4,18 +4,22 @@ import { ScaleRule } from "@/instruments/ScaleRule";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import type { PanelProps } from "../panel.ts";
 
-/** Something looked at and said; what has to be so stands beside it where it can be drawn. */
+/** Something looked at and said; what has to be so is shown once it was said, never before. */
 export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
   const own = task.slots.find((s) => s.kind === "verify");
   const step = own && stepOf(bench.procedure, own.step);
   if (step?.kind !== "verify") return null;
   const aim = waiting.find((s) => s.kind === "verify");
   const said = latest(state, own?.key ?? "", "step_verified");
-  const right = step.expect.by === "tail" ? tailOf(bench, state, step.expect) : null;
-  const within = step.expect.by === "length" ? specAt(bench, state, step.expect.tolerance) : null;
+  const { expect } = step;
+  const right = expect.by === "tail" ? tailOf(bench, state, expect) : null;
+  const words = expect.by === "machine" ? (figuresKnown(bench.procedure).get(expect.key)?.words ?? []) : [];
+  const drawn = expect.by === "word" || expect.by === "machine" ? expect.drawing : undefined;
+  const ways = expect.by === "word" ? expect.ways : words.map((word) => ({ word, means: "" }));
+  const within = expect.by === "length" ? specAt(bench, state, expect.tolerance) : null;
   return (
     <>
-      {right && (
+      {right && said && (
         <>
           <p className="text-xl">
             {right.side} shaft, seen from {right.viewedFrom}: turns <strong>{right.rotation}</strong>, the tail points{" "}
@@ -31,16 +35,10 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
           <strong>{step.ask}</strong> {said.typed}
         </p>
       )}
-      {aim && step.expect.by === "machine" && (
-        <WordKeys
-          ask={step.ask}
-          words={figuresKnown(bench.procedure).get(step.expect.key)?.words ?? []}
-          onEnter={onEnter}
-        />
-      )}
-      {aim && step.expect.by === "length" && (
+      {aim && expect.by === "machine" && !drawn && <WordKeys ask={step.ask} words={words} onEnter={onEnter} />}
+      {aim && expect.by === "length" && (
         <>
-          <ScaleRule nominalMm={step.expect.nominalMm} />
+          <ScaleRule nominalMm={expect.nominalMm} />
           {within?.kind === "figure" && (
             <p className="text-lg">
               True within <strong className="figure">±{within.value} mm</strong>: {sourceLine(within.source)}.
@@ -51,16 +49,16 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
           </button>
         </>
       )}
-      {aim && step.expect.by === "word" && (
-        <ul className={`grid gap-2 ${step.expect.ways.length === 2 ? "sm:grid-cols-2" : "sm:grid-cols-3"}`}>
-          {step.expect.ways.map((way, i) => (
+      {aim && drawn && (
+        <ul className={`grid gap-2 ${ways.length === 2 ? "sm:grid-cols-2" : "sm:grid-cols-3"}`}>
+          {ways.map((way, i) => (
             <li key={way.word} className="flex">
               <button
                 type="button"
                 className="key min-h-[76px]! w-full min-w-0 flex-col! items-center! py-3 font-normal! [&>svg]:max-w-full"
                 onClick={() => onEnter(String(i + 1))}
               >
-                {step.expect.by === "word" && <ChoiceDrawing drawing={step.expect.drawing} way={i} size={2} />}
+                <ChoiceDrawing drawing={drawn} way={i} size={2} />
                 <span className="text-center leading-tight">
                   <strong className="block text-2xl">
                     <span className="figure text-petrol">{i + 1}</span> {way.word}
@@ -71,6 +69,11 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
             </li>
           ))}
         </ul>
+      )}
+      {aim && right && (
+        <p className="text-lg">
+          {right.side} shaft, seen from {right.viewedFrom}. Look at the band first: which way does its tail point?
+        </p>
       )}
       {aim && right && <WordKeys ask={step.ask} words={["clockwise", "anticlockwise"]} onEnter={onEnter} />}
     </>
