@@ -20,8 +20,8 @@ import {
   waitingSlots,
   walk,
 } from "./src/job/index.ts";
-import { countByEnter, type Slot } from "./src/task/index.ts";
-import { countsNeeded, machineFacts, type Procedure } from "./src/procedure/index.ts";
+import { countByEnter, seenRight, type Slot } from "./src/task/index.ts";
+import { countsNeeded, doStepOf, machineFacts, type Procedure } from "./src/procedure/index.ts";
 
 /** For tests: the answer, or the refusal thrown as a failure. */
 export function value<I, O>(calculator: Calculator<I, O>, input: NoInfer<I>): O {
@@ -149,7 +149,9 @@ export class TestJob {
       // Small parts are counted as they come out: Enter alone says of none how many there are.
       const counted =
         given === "" && this.aim?.kind === "count" && countByEnter(this.shop, this.state, this.aim) === null;
-      const text = counted && this.aim?.kind === "count" ? String(countOf(this.state, this.aim.piece)) : given;
+      // What is seen is said by its word: here it is right.
+      const seen = this.aim?.kind === "do" ? seenRight(doStepOf(this.shop.procedure, this.aim.step)) : "";
+      const text = counted && this.aim?.kind === "count" ? String(countOf(this.state, this.aim.piece)) : given || seen;
       const said = this.type(text, reason);
       if (this.events.length === before) throw new Error(`${here.id}, "${text}": ${said}`);
     }

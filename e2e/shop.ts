@@ -116,7 +116,10 @@ export async function workUntil(
     const { here, label, all } = await standing(page);
     if (typeof heading === "string" ? here === heading : heading.test(here)) return;
     // Small parts are counted as they come out; one, where a journey does not say how many.
-    await typeLines(page, [left.get(here)?.shift() ?? (/, how many out/.test(label) ? "1" : "")]);
+    const given = left.get(here)?.shift() ?? (/, how many out/.test(label) ? "1" : "");
+    // What is seen is said by its word; the first, where a journey does not say which.
+    const seen = given === "" && (await page.getByRole("list", { name: "What you saw" }).count()) > 0;
+    await typeLines(page, [seen ? "1" : given]);
     const moved = { message: `${here}: nothing moved`, intervals: [30] };
     await expect.poll(async () => (await standing(page)).all, moved).not.toBe(all);
   }

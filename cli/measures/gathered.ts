@@ -63,5 +63,24 @@ export async function gathered(shop: BenchShop): Promise<Measured[]> {
     const { ms } = await look(shop, `/machines?find=${encodeURIComponent(find)}`);
     figures.push(measured(`a machine looked for among ${GATHERED}, “${find}”`, ms, SEARCH_MS, 1));
   }
+  const few = await boardOf(shop, 10);
+  figures.push(measured("the board of 300 machines, against 10", await boardOf(shop, 300), few, 1.5));
   return figures;
+}
+
+/** The board with so many machines of one fleet, each looked at and ridden. */
+async function boardOf(shop: BenchShop, many: number): Promise<number> {
+  await withDatabase(shop.databaseUrl, async (db) => {
+    const fleet = `SELECT m.id FROM machines m WHERE m.fleet = 'Gathered'`;
+    for (const statement of [
+      `UPDATE machines SET fleet = IF(mark IN (${Array.from({ length: many }, (_, i) => `'Gathered ${i + 1}'`).join()}), 'Gathered', '')`,
+      `INSERT IGNORE INTO machine_looks (machineId, jobId, word, watched, keeps, byName, at)
+        SELECT m.id, j.id, 'ready', '[]', '[]', 'Mira Orr', NOW(3) FROM machines m JOIN jobs j ON j.machineId = m.id
+        WHERE m.id IN (${fleet})`,
+      `INSERT IGNORE INTO machine_rides (machineId, rider, at) SELECT m.id, 'Ferry crew', NOW(3) FROM machines m
+        WHERE m.id IN (${fleet})`,
+    ])
+      await db.sequelize.query(statement);
+  });
+  return (await look(shop, "/board")).ms;
 }

@@ -78,11 +78,7 @@ const struck = (which: 0 | 1 | 2): ReactNode => {
 const caged = (inward: boolean): ReactNode => (
   <>
     <path d="M2 25h44v10H2z" fill="var(--band)" />
-    <path
-      d={inward ? "M36 16l26-10v48L36 44z" : "M36 6l26 10v28L36 54z"}
-      fill="var(--petrol)"
-      fillOpacity="0.3"
-    />
+    <path d={inward ? "M36 16l26-10v48L36 44z" : "M36 6l26 10v28L36 54z"} fill="var(--petrol)" fillOpacity="0.3" />
     <path d="M66 4h34v52H66" fill="none" />
   </>
 );

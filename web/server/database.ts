@@ -111,8 +111,37 @@ export type MachineRow = {
   meterUnit: string;
   /** The number on its frame; empty where nobody read it. */
   serial: string;
+  /** Whose machines it is one of, where several people ride them; empty: of no fleet. */
+  fleet: string;
   /** Since when it is not worked on any more. */
   retiredAt: Date | null;
+};
+/** What a walk round a machine came to last. */
+export type MachineLookRow = {
+  machineId: string;
+  jobId: string;
+  word: string;
+  watched: string[];
+  keeps: string[];
+  byName: string;
+  at: Date;
+};
+export type MachineRideRow = { machineId: string; rider: string; at: Date };
+export type MachineSpareRow = {
+  id: string;
+  machineId: string;
+  what: string;
+  at: Date;
+  usedAt: Date | null;
+  usedFor: string;
+};
+export type BoardWallRow = {
+  id: string;
+  name: string;
+  secretHash: string;
+  byName: string;
+  at: Date;
+  takenBackAt: Date | null;
 };
 /** What became of a machine: put right, sold, retired; by whom. */
 export type MachineChangeRow = { id: string; machineId: string; at: Date; byName: string; words: string };
@@ -365,7 +394,31 @@ function models(sequelize: Sequelize) {
       builds: { type: DataTypes.JSON, allowNull: false },
       meterUnit: text(4),
       serial: { ...text(60), defaultValue: "" },
+      fleet: { ...text(60), defaultValue: "" },
       retiredAt: { type: stamp, allowNull: true },
+    }),
+    machineLooks: define<MachineLookRow>("machine_looks", {
+      ...{ machineId: key(36), word: text(40), byName: text(80) },
+      jobId: { type: DataTypes.CHAR(36), allowNull: false },
+      watched: { type: DataTypes.JSON, allowNull: false },
+      keeps: { type: DataTypes.JSON, allowNull: false },
+      at: { type: stamp, allowNull: false },
+    }),
+    machineRides: define<MachineRideRow>("machine_rides", {
+      ...{ machineId: key(36), rider: text(80) },
+      at: { type: stamp, allowNull: false },
+    }),
+    machineSpares: define<MachineSpareRow>("machine_spares", {
+      ...{ id: key(36), what: text(120), usedFor: { ...text(200), defaultValue: "" } },
+      machineId: { type: DataTypes.CHAR(36), allowNull: false },
+      at: { type: stamp, allowNull: false },
+      usedAt: { type: stamp, allowNull: true },
+    }),
+    boardWalls: define<BoardWallRow>("board_walls", {
+      ...{ id: key(36), name: text(80), byName: text(80) },
+      secretHash: { type: DataTypes.CHAR(64), allowNull: false, unique: true },
+      at: { type: stamp, allowNull: false },
+      takenBackAt: { type: stamp, allowNull: true },
     }),
     machineChanges: define<MachineChangeRow>("machine_changes", {
       id: key(36),

@@ -9,6 +9,7 @@ import {
   complete,
   countByEnter,
   countOf,
+  doStepOf,
   type Draft,
   draftsOf,
   fold,
@@ -19,6 +20,7 @@ import {
   HAND_BACK_WORD,
   RELEASE_WORD,
   secondLooks,
+  seenRight,
   tools,
   unsigned,
   waitingSlots,
@@ -115,7 +117,9 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     const [aim] = waiting;
     // Small parts that came out were counted: where nothing is given, as many as there usually are.
     const counted = given === "" && aim?.kind === "count" && countByEnter(bench, state, aim) === null;
-    const text = counted ? String(countOf(state, aim.piece)) : given;
+    // What is seen is said by its word; where the demo says nothing, it is right.
+    const seen = aim?.kind === "do" ? seenRight(doStepOf(bench.procedure, aim.step)) : "";
+    const text = counted ? String(countOf(state, aim.piece)) : given || seen;
     const answer = interpret(text, { bench, state, waiting, by: by.id, ...tools(bench, task) });
     const drafts = draftsOf(answer, reason);
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);

@@ -232,6 +232,28 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, words VARCHAR(500) NOT NULL, KEY of_part (partId, at))`,
     ],
   },
+  {
+    name: "0016-the-board",
+    statements: [
+      // Machines that several people ride, by the name of their fleet; '' is none.
+      `ALTER TABLE machines ADD COLUMN IF NOT EXISTS fleet VARCHAR(60) NOT NULL DEFAULT ''`,
+      `CREATE INDEX IF NOT EXISTS by_fleet ON machines (fleet, mark)`,
+      // What a walk round each came to last, and who rode it last.
+      `CREATE TABLE IF NOT EXISTS machine_looks (machineId CHAR(36) PRIMARY KEY, jobId CHAR(36) NOT NULL,
+        word VARCHAR(40) NOT NULL, watched JSON NOT NULL, keeps JSON NOT NULL, byName VARCHAR(80) NOT NULL,
+        at DATETIME(3) NOT NULL, FOREIGN KEY (machineId) REFERENCES machines(id), FOREIGN KEY (jobId) REFERENCES jobs(id))`,
+      `CREATE TABLE IF NOT EXISTS machine_rides (machineId CHAR(36) PRIMARY KEY, rider VARCHAR(80) NOT NULL,
+        at DATETIME(3) NOT NULL, FOREIGN KEY (machineId) REFERENCES machines(id))`,
+      // What is carried aboard; what was used of it is to be replaced.
+      `CREATE TABLE IF NOT EXISTS machine_spares (id CHAR(36) PRIMARY KEY, machineId CHAR(36) NOT NULL,
+        what VARCHAR(120) NOT NULL, at DATETIME(3) NOT NULL, usedAt DATETIME(3) NULL, usedFor VARCHAR(200) NOT NULL DEFAULT '',
+        KEY of_machine (machineId), FOREIGN KEY (machineId) REFERENCES machines(id))`,
+      // Addresses for a wall: whoever knows the secret sees the board and nothing else, until it is taken back.
+      `CREATE TABLE IF NOT EXISTS board_walls (id CHAR(36) PRIMARY KEY, name VARCHAR(80) NOT NULL,
+        secretHash CHAR(64) NOT NULL UNIQUE, byName VARCHAR(80) NOT NULL, at DATETIME(3) NOT NULL,
+        takenBackAt DATETIME(3) NULL)`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -10,6 +10,7 @@ const PLACES = [
   ["/intake", "Take in a machine"],
   ["/jobs", "All jobs"],
   ["/machines", "Machines"],
+  ["/board", "Shared machines"],
   ["/books", "Spec books"],
   ["/parts", "Parts"],
   ["/tools", "Gauges and wrenches"],

@@ -10,6 +10,8 @@ export type MachineFileRow = {
   model: string;
   year: number | null;
   serial: string;
+  /** The fleet that it is one of; empty where it is of none. */
+  fleet: string;
   meterUnit: (typeof METERS)[number];
   /** What its meter showed last, and on which day; null where nobody has read it. */
   meter: { value: number; on: string } | null;
@@ -30,6 +32,7 @@ export const machinesTable: Table<MachineFileRow> = {
     needed("meter_unit", `What its meter counts: ${METERS.join(", ")}.`),
     column("meter", "What it showed last."),
     column("read_on", "The day on which it showed that: 2026-11-29."),
+    column("fleet", "The fleet it is one of, where several people ride them; empty: none."),
     column("owner", "Whose it is; empty where nobody knows."),
     column("contact", "How they are reached."),
     column("retired_on", "Since when it is not worked on any more."),
@@ -49,15 +52,16 @@ export const machinesTable: Table<MachineFileRow> = {
     const own = {
       ...{ mark: must("mark", 80, "its plate or its mark"), maker: must("maker", 80, "who makes it") },
       ...{ model: must("model", 80, "what it is called"), year, serial: words("frame_number", 60) },
+      fleet: words("fleet", 60),
       ...{ owner: { name: words("owner", 120), contact: words("contact", 200) }, retiredOn: day("retired_on") },
       meter: value === null || on === null ? null : { value, on },
     };
     if (faults.length > 0 || meterUnit === null) return { ok: false, faults };
     return { ok: true, value: { ...own, meterUnit } };
   },
-  write: ({ mark, maker, model, year, serial, meterUnit, meter, owner, retiredOn }) => ({
+  write: ({ mark, maker, model, year, serial, meterUnit, fleet, meter, owner, retiredOn }) => ({
     ...{ mark, maker, model, year: numberText(year), frame_number: serial, meter_unit: meterUnit },
-    ...{ meter: numberText(meter?.value), read_on: meter?.on ?? "", owner: owner.name, contact: owner.contact },
+    ...{ meter: numberText(meter?.value), read_on: meter?.on ?? "", fleet, owner: owner.name, contact: owner.contact },
     retired_on: retiredOn ?? "",
   }),
 };

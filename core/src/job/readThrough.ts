@@ -3,6 +3,7 @@ import { no } from "../task/answers.ts";
 import { readTaskId } from "../task/ids.ts";
 import type { Slot } from "../task/lines.ts";
 import {
+  doStepOf,
   countsNeeded,
   DECISIONS,
   entryHolding,
@@ -174,6 +175,12 @@ function askedWords(procedure: Procedure, question: Question, said: string | nul
 /** What is read, looked at, torqued or locked in a task, with where, by which limit and with which gauge. */
 function particulars(procedure: Procedure, task: Task): string[] {
   const of = readTaskId(task.id)?.of ?? "";
+  if (task.kind === "do") {
+    const seen = doStepOf(procedure, of)?.seen ?? [];
+    return seen.map(
+      ({ word, means, mends }) => `Seen: ${word}, ${full(means)}${mends === undefined ? "" : ` ${mends}`}`,
+    );
+  }
   const point = task.kind === "measure" || task.kind === "inspect" ? pointOf(procedure, of) : undefined;
   if (point?.kind === "measure") {
     const places = point.placeNames?.join(", ") ?? (point.places === 1 ? "one place" : `${point.places} places`);

@@ -383,7 +383,9 @@ describe("gates and what cannot be undone", () => {
     job.keep({ type: "step_confirmed", step: "springs-still-off" });
     expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-2" } } });
     expect(job.offer({ type: "step_verified", step: "arrow-shaft", typed: "backward on top" })).toMatchObject({
-      error: { message: expect.stringContaining("forward on top; the track would run backwards: turn it round") as string },
+      error: {
+        message: expect.stringContaining("forward on top; the track would run backwards: turn it round") as string,
+      },
     });
   });
 });

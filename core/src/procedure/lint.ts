@@ -317,6 +317,8 @@ export function lint(procedure: Procedure): Issue[] {
         if (step.shows) inSpine(step.shows.entry, ["steps", i, "shows", "entry"]);
         step.temporary.forEach((piece, j) => claim(piece.id, ["steps", i, "temporary", j, "id"]));
         anchored(step, ["steps", i]);
+        if (step.seen && new Set(step.seen.map(({ mends }) => mends === undefined)).size < 2)
+          complain(["steps", i, "seen"], "something that can be seen is right, and something else says what mends it.");
         if (step.early && step.stage !== "prove") {
           complain(["steps", i, "early"], "only a step of the proof comes before what is read for it.");
         }

@@ -25,6 +25,15 @@ const doSchema = z.strictObject({
   early: z.boolean().default(false),
   /** What a second pair of hands does here, where there is one. */
   helper: sentence.optional(),
+  /**
+   * What can be seen once it is done: said by its word, never by Enter alone. Where it says what mends it, it is not
+   * right: kept as it was seen, and the step waits until another is seen.
+   */
+  seen: z
+    .array(z.strictObject({ word: sentence, means: sentence, mends: sentence.optional() }))
+    .min(2)
+    .max(6)
+    .optional(),
   /** The entry that the drawing of the whole points at while this is done, and the words beside it. */
   shows: z.strictObject({ entry: rowId, words: sentence }).optional(),
   /** What cannot be undone once it is done, and what must be true before: asked once more. */

@@ -1,3 +1,4 @@
+export { BOARD_WORDS, type BoardWord, boardWord, type Look } from "./board.ts";
 export {
   leadEntered,
   partEntered,

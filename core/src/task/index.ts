@@ -13,6 +13,7 @@ export {
   turnOf,
 } from "./adjust/rounds.ts";
 export { countByEnter } from "./count/count.ts";
+export { seenRight } from "./step/step.ts";
 export {
   inTray,
   onRing,

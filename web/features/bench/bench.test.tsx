@@ -72,7 +72,7 @@ describe("the step in hand", () => {
 
   test("when nothing waits, what is left is listed for a lead", () => {
     const job = jobAt("do:short-ride");
-    job.type("");
+    job.type("clean");
     expect(job.task).toBeNull();
     expect(stepPanel(job)).toContain("basket finger notches: no limit on file: kept, not judged");
     const panel = (state: JobState, releaseKept: boolean): string =>

@@ -119,7 +119,7 @@ test("the last line is struck, and struck again it is the one before", async () 
 
 test("only a lead signs what is left, and only the word itself releases", async () => {
   const job = jobAt("do:short-ride");
-  job.type("");
+  job.type("clean");
   const technician = atBench(job, mira);
   await technician.enter("");
   expect(technician.hand.current.said?.text).toMatch(/A lead signs/);

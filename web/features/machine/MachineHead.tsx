@@ -13,6 +13,8 @@ export type MachineShown = {
   kind: string | null;
   meter: string;
   retired: string | null;
+  /** The fleet it is one of; empty: of none. */
+  fleet: string;
   owner: { id: string; name: string; contact: string };
 };
 
@@ -20,11 +22,13 @@ export type MachineShown = {
 export function MachineHead({ machine, changes }: { machine: MachineShown; changes: readonly ToldLine[] }) {
   const to = `/api/machines/${machine.id}`;
   const { mark, year, serial, owner } = machine;
+  const fleet = machine.fleet;
   const rows = [
     ["meter", machine.meter],
     ["year", year === null ? "not known" : String(year)],
     ["frame number", serial === "" ? "not known" : serial],
     ...(machine.kind === null ? [] : [["what it is", machine.kind]]),
+    ...(fleet === "" ? [] : [["one of", fleet]]),
   ];
   return (
     <section aria-label="The machine" className="pb-8">
@@ -69,6 +73,24 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
               { name: "serial", label: "Frame number, if known", start: serial },
             ]}
           />
+          <FormKey
+            words={fleet === "" ? "Put it in a fleet" : "Another fleet"}
+            title={`${mark}: which machines it is one of`}
+            about="Machines that several people ride stand together on a board: how each is, who looked, who rode it last. Empty: of none."
+            to={to}
+            fixed={{ does: "in a fleet" }}
+            fields={[{ name: "fleet", label: "The fleet’s name", start: fleet, like: "club sleds" }]}
+          />
+          {fleet !== "" && machine.retired === null && (
+            <FormKey
+              words="It was ridden"
+              title={`${mark}: who rode it`}
+              about="Whatever was found before the ride is an old look from then on."
+              to={to}
+              fixed={{ does: "ridden" }}
+              fields={[{ name: "rider", label: "Who rode it" }]}
+            />
+          )}
           <FormKey
             words="Has another owner"
             title={`${mark}: whose it is now`}

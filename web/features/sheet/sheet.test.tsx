@@ -16,7 +16,7 @@ describe("the sheet", () => {
 
   test("as found and as left, with limits and sources, parts, torques, and what was left", () => {
     const job = jobAt("do:short-ride");
-    job.type("");
+    job.type("clean");
     const html = sheet(job);
     expect(html).toContain("past limit by 0.04 mm");
     expect(html).toContain("min 2.72");
@@ -141,7 +141,7 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
   const job = new TestJob(sled, technician, {}).until("do:set-down", {
     ...{ "do:still": ["", "ridden", "new"], "do:lift-plan": ["", "alone"] },
     ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
-    ...{ "adjust:set-gaps": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
+    ...{ "adjust:set-gaps": ["12 13"], "adjust:gaps-tight": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
   });
   const data = sheetData("T-0002", sled, job.events);
   expect(data?.readings[0]?.rows[0]).toMatchObject({ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb" });

@@ -5,7 +5,7 @@ import type { MachineRow, MeterReadingRow } from "../database.ts";
 import { ownerCalled } from "../machines/changes.ts";
 import { type Kind, modelsByName, noModel, portions } from "./kind.ts";
 
-type OnFile = Pick<MachineRow, "mark" | "maker" | "model" | "year" | "serial" | "meterUnit"> & {
+type OnFile = Pick<MachineRow, "mark" | "maker" | "model" | "year" | "serial" | "meterUnit" | "fleet"> & {
   retiredOn: string | null;
   name: string;
   contact: string;
@@ -22,15 +22,15 @@ export const machines: Kind<MachineFileRow> = {
   changes: "refused",
   async all(db, transaction) {
     const rows = await db.sequelize.query<OnFile>(
-      `SELECT m.mark, m.maker, m.model, m.year, m.serial, m.meterUnit, DATE_FORMAT(m.retiredAt, '%Y-%m-%d') AS retiredOn,
+      `SELECT m.mark, m.maker, m.model, m.year, m.serial, m.meterUnit, m.fleet, DATE_FORMAT(m.retiredAt, '%Y-%m-%d') AS retiredOn,
         o.name, o.contact, r.value, DATE_FORMAT(r.readAt, '%Y-%m-%d') AS readOn
         FROM machines m JOIN owners o ON o.id = m.ownerId LEFT JOIN
         (SELECT r.*, ROW_NUMBER() OVER (PARTITION BY machineId ORDER BY readAt DESC, id) AS nth FROM meter_readings r) r
         ON r.machineId = m.id AND r.nth = 1`,
       { type: QueryTypes.SELECT, transaction },
     );
-    return rows.map(({ mark, maker, model, year, serial, meterUnit, retiredOn, name, contact, value, readOn }) => ({
-      ...{ mark, maker, model, year, serial, retiredOn, owner: { name, contact } },
+    return rows.map(({ meterUnit, name, contact, value, readOn, ...row }) => ({
+      ...{ ...row, owner: { name, contact } },
       meterUnit: meterUnit as MachineFileRow["meterUnit"],
       meter: value === null || readOn === null ? null : { value, on: readOn },
     }));
@@ -46,7 +46,7 @@ export const machines: Kind<MachineFileRow> = {
     for (const rows of portions(fresh)) {
       const made: MachineRow[] = [];
       const readings: MeterReadingRow[] = [];
-      for (const { mark, maker, model, year, serial, meterUnit, meter, owner, retiredOn } of rows) {
+      for (const { mark, maker, model, year, serial, meterUnit, fleet, meter, owner, retiredOn } of rows) {
         const book = known.get(`${maker} ${model}`.toLowerCase());
         if (!book) continue;
         // Of nobody known there are many: they are not one owner.
@@ -56,7 +56,12 @@ export const machines: Kind<MachineFileRow> = {
         const id = randomUUID();
         made.push({
           ...{ id, ownerId, bookId: book.id, maker: book.maker, model: book.model, year, mark, serial, meterUnit },
-          ...{ build: book.build, builds: book.builds, retiredAt: retiredOn === null ? null : momentOf(retiredOn) },
+          ...{
+            fleet,
+            build: book.build,
+            builds: book.builds,
+            retiredAt: retiredOn === null ? null : momentOf(retiredOn),
+          },
         });
         if (meter === null) continue;
         const { value, on } = meter;

@@ -84,7 +84,7 @@ describe("what is asked back at the bench is refused by the server too, and noth
   test("one adjuster of two, sag without its load, a belt's play hot where it is read cold", async () => {
     const skid = await opened("Ridge sled 6", "skid-out-in", "skid squeaks");
     const gauge = (await jobById(db, skid)).bench.gauges.find((g) => g.kind === "rule")?.id ?? "";
-    const held: Draft[] = [{ type: "step_confirmed", step: "support" }];
+    const held: Draft[] = [{ type: "step_confirmed", step: "support", saw: "held" }];
     await send(skid, ...held);
     expect(await refusedAt(skid, read("adjuster-at", 1, "32", { gauge }))).toBe(
       "pair: left and right belong together: one alone says nothing of the other. Type both, such as 32 32. Nothing is kept.",
@@ -94,6 +94,10 @@ describe("what is asked back at the bench is refused by the server too, and noth
     const { events } = await jobById(db, skid);
     expect(events.slice(-2).map(({ body }) => body.type)).toEqual(["reading_taken", "reading_taken"]);
     const belt = await opened("Slope sled 3", "belt-case", "belt frayed");
+    const word = (question: string, said: string): Draft => ({
+      ...{ type: "question_answered", question, word: said, reason: null },
+    });
+    await send(belt, word("where", "shop"), word("hot-when", "now"));
     const play = (condition: string | null) => read("belt-play-hot", 1, "4", { gauge, phase: "left", condition });
     expect(await refusedAt(belt, play(null))).toMatch(/^condition: 4: hot or cold\? It means nothing without/);
     expect(await refusedAt(belt, play("cold"))).toMatch(/^condition: 4 cold: here it is read .* never compared/);

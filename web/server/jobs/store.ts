@@ -12,6 +12,7 @@ import {
 import { randomUUID } from "node:crypto";
 import { z } from "zod";
 import { specsOf } from "../books/read.ts";
+import { keepLook } from "../board/store.ts";
 import { rememberFigures } from "../books/store.ts";
 import type { Database, JobRow } from "../database.ts";
 import { addMachine, keepRechecks } from "../machines/store.ts";
@@ -215,7 +216,15 @@ export async function appendEvents(
       const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
       await project(db, laidOut, jobId, state, fresh, transaction);
       await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
-      if (fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back")) {
+      const ended = fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back");
+      if (ended || fresh.some(({ body }) => body.type === "finding_recorded")) {
+        await keepLook(
+          db,
+          { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended },
+          transaction,
+        );
+      }
+      if (ended) {
         await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
       }
     }

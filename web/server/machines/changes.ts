@@ -65,7 +65,52 @@ async function changed(
     case "in use again":
       if (machine.retiredAt === null) throw no("$", `${machine.mark} is in use.`);
       return { to: { retiredAt: null }, words: "in use again" };
+    case "in a fleet": {
+      const { fleet } = change;
+      if (fleet === machine.fleet) return { to: {}, words: "" };
+      return { to: { fleet }, words: fleet === "" ? `left ${machine.fleet}` : `one of ${fleet}` };
+    }
+    case "ridden": {
+      if (machine.retiredAt !== null) throw no("$", `${machine.mark} is retired: put it in use again first.`);
+      const { rider } = change;
+      await db.machineRides.upsert({ machineId: machine.id, rider, at: new Date() }, { transaction });
+      return { to: {}, words: `ridden by ${rider}` };
+    }
+    case "spare aboard": {
+      const { what } = change;
+      const spare = { id: randomUUID(), machineId: machine.id, what, at: new Date(), usedAt: null, usedFor: "" };
+      await db.machineSpares.create(spare, { transaction });
+      return { to: {}, words: `carries ${what}` };
+    }
+    case "spare used": {
+      const spare = await spareOf(db, machine.id, change.spare, transaction);
+      if (spare.get("usedAt") !== null)
+        throw no("spare", `${spare.get("what")} was used before: say what replaced it.`);
+      await spare.update({ usedAt: new Date(), usedFor: change.usedFor }, { transaction });
+      return { to: {}, words: `${spare.get("what")} that it carried was used: ${change.usedFor}` };
+    }
+    case "spare replaced": {
+      const spare = await spareOf(db, machine.id, change.spare, transaction);
+      if (spare.get("usedAt") === null) throw no("spare", `${spare.get("what")} is aboard: nobody has used it.`);
+      await spare.update({ usedAt: null, usedFor: "", at: new Date() }, { transaction });
+      return { to: {}, words: `carries ${spare.get("what")} again` };
+    }
+    case "spare gone": {
+      const spare = await spareOf(db, machine.id, change.spare, transaction);
+      await spare.destroy({ transaction });
+      return { to: {}, words: `carries ${spare.get("what")} no more` };
+    }
   }
+}
+
+async function spareOf(db: Database, machineId: string, id: string, transaction: Tx) {
+  const spare = await db.machineSpares.findOne({
+    where: { id, machineId },
+    transaction,
+    lock: transaction.LOCK.UPDATE,
+  });
+  if (!spare) throw notFound("spare");
+  return spare;
 }
 
 /** The number of a job that is open on a machine, or null. */

@@ -36,6 +36,12 @@ export const machineChangeSchema = z.discriminatedUnion("does", [
   z.strictObject({ does: z.literal("sold"), ...WHOSE }),
   z.strictObject({ does: z.literal("retired"), reason: words(300, "say why, such as broken up for parts") }),
   z.strictObject({ does: z.literal("in use again") }),
+  z.strictObject({ does: z.literal("in a fleet"), fleet: perhaps(60) }),
+  z.strictObject({ does: z.literal("ridden"), rider: words(80, "say who rode it") }),
+  z.strictObject({ does: z.literal("spare aboard"), what: words(120, "say what is carried, such as drive belt") }),
+  z.strictObject({ does: z.literal("spare used"), spare: z.uuid(), usedFor: words(200, "say what it was used for") }),
+  z.strictObject({ does: z.literal("spare replaced"), spare: z.uuid() }),
+  z.strictObject({ does: z.literal("spare gone"), spare: z.uuid() }),
 ]);
 export type MachineChange = z.infer<typeof machineChangeSchema>;
 

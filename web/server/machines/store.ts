@@ -46,7 +46,7 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
     build: book.build,
     builds: book.builds,
     meterUnit: machine.meterUnit,
-    ...{ serial: "", retiredAt: null },
+    ...{ serial: "", fleet: "", retiredAt: null },
   };
   await db.machines.create(row, { transaction });
   return row;

@@ -23,7 +23,7 @@ test("a procedure that cannot be followed is not taken: told by file, step and w
   const good = readFileSync(file, "utf8");
   writeFileSync(
     file,
-    good.replace('"version": 3', '"version": 4').replaceAll('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
+    good.replace('"version": 4', '"version": 5').replaceAll('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
   );
   writeFileSync(path.join(folder, "torn.json"), "{");
   const axle = path.join(folder, "axle-out-in.json");
@@ -38,7 +38,7 @@ test("a procedure that cannot be followed is not taken: told by file, step and w
     /\((rear-axle-nut|axle-marks|slack-to-set)\): "rear-axel-nut" is no part of the spine\. Is "rear-axle-nut" meant\?/,
   );
   const offered = await proceduresFor(db, ["chain-drive"], null);
-  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain("chain-slack-check 3");
+  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain("chain-slack-check 4");
 
   writeFileSync(file, good);
   rmSync(path.join(folder, "torn.json"));

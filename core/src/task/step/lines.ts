@@ -1,10 +1,12 @@
 import { z } from "zod";
-import { id, words } from "../../job/fields.ts";
+import { id, text, words } from "../../job/fields.ts";
 
-export const stepDrafts = [z.strictObject({ type: z.literal("step_confirmed"), step: id })] as const;
+export const stepDrafts = [
+  z.strictObject({ type: z.literal("step_confirmed"), step: id, saw: text.optional() }),
+] as const;
 
 export const stepBodies = [
-  z.object({ type: z.literal("step_confirmed"), step: words, caution: words.nullable() }),
+  z.object({ type: z.literal("step_confirmed"), step: words, caution: words.nullable(), saw: words.optional() }),
 ] as const;
 
 export const stepSlots = {

@@ -1,6 +1,8 @@
 import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
+import { Spares } from "@/features/machine/Spares";
+import { sparesOf } from "@/server/board/read";
 import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
@@ -61,6 +63,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             kind: book?.kind ?? null,
             meter: meter === null ? "not read" : `${meter} ${machine.meterUnit}`,
             retired: machine.retiredAt?.toISOString() ?? null,
+            fleet: machine.fleet,
           }}
           changes={changes}
         />
@@ -100,6 +103,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             {more && <p className="py-3 text-soft">There were more: the list of all jobs finds them.</p>}
           </section>
         )}
+        <Spares machine={machine.id} mark={machine.mark} spares={await sparesOf(db, machine.id)} />
         {lives.length > 0 && <Lives lives={lives} />}
         <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
         <p className="pb-5 text-lg text-soft">

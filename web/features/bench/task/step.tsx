@@ -37,6 +37,8 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
   const noted = task.kind === "fit" && entry ? latest(state, slot.off(entry.id).key, "part_removed")?.noted : null;
   const order = rowOf(noted ?? "");
   const irreversible = irreversibleOf(bench, task, aim);
+  const doing = aim?.kind === "do" ? stepOf(bench.procedure, aim.step) : undefined;
+  const seen = doing?.kind === "do" ? (doing.seen ?? []) : [];
   const label =
     task.kind === "off" ? "It is off" : task.kind === "fit" ? (facing ? "In, and facing so" : "It is in") : "Done";
   return (
@@ -73,7 +75,26 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
           ))}
         </ol>
       )}
-      {aim && (
+      {seen.length > 0 && (
+        <ul aria-label="What you saw" className="grid gap-2 sm:grid-cols-2">
+          {seen.map(({ word, means }, i) => (
+            <li key={word} className="flex">
+              <button
+                type="button"
+                className="key min-h-[60px]! w-full items-center! justify-start! gap-3! py-2 text-left font-normal!"
+                onClick={() => onEnter(String(i + 1))}
+              >
+                <span className="figure text-2xl text-petrol">{i + 1}</span>
+                <span className="leading-tight">
+                  <strong className="block text-xl">{word}</strong>
+                  {means}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {aim && seen.length === 0 && (
         <button
           type="button"
           className="key min-h-[60px]! self-start px-6! text-xl"
