@@ -41,7 +41,7 @@ test("the shared machines of a shop on a wall: made by a lead, read by nobody si
   // Ridden since, nobody knows any more how it stands.
   await page.getByRole("link", { name: "Ridge sled 12" }).click();
   await page.getByRole("button", { name: "It was ridden" }).click();
-  await page.getByLabel("Who rode it").fill("Ferry crew");
+  await page.getByRole("textbox", { name: "Who rode it" }).fill("Ferry crew");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("dialog")).toBeHidden();
   await wall.reload();

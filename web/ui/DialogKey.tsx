@@ -2,6 +2,7 @@
 
 import { Dialog } from "radix-ui";
 import { type ReactNode, useState } from "react";
+import { toEntry } from "./toEntry.ts";
 
 /** A key that opens a form over the screen; the form is told how to close it. */
 export function DialogKey({
@@ -29,13 +30,7 @@ export function DialogKey({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
         <Dialog.Content
-          onCloseAutoFocus={(event) => {
-            // At the bench a hand goes on typing: the line takes what comes next, not the key that may be gone.
-            const line = document.getElementById("entry");
-            if (!line) return;
-            event.preventDefault();
-            line.focus();
-          }}
+          onCloseAutoFocus={toEntry}
           className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5"
         >
           <Dialog.Title className="text-2xl font-semibold">{title}</Dialog.Title>

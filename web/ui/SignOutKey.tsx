@@ -5,6 +5,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { allLines } from "@/client/outbox";
 import { signOut } from "@/client/signOut";
+import { toEntry } from "./toEntry.ts";
 
 /** Leaves the shop; what is not yet kept is told first, and where the server is not there the leaving waits for it. */
 export function SignOutKey() {
@@ -31,7 +32,10 @@ export function SignOutKey() {
       </button>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(520px,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5">
+        <Dialog.Content
+          onCloseAutoFocus={toEntry}
+          className="fixed top-1/2 left-1/2 w-[min(520px,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5"
+        >
           <Dialog.Title className="text-xl font-semibold">Sign out?</Dialog.Title>
           <Dialog.Description className="py-2 text-lg">
             {said !== ""

@@ -2,14 +2,7 @@
 
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
-
-/** A dialog of the bench that closes gives the focus back to the line, where the next word is typed. */
-function toEntry(event: Event): void {
-  const line = document.getElementById("entry");
-  if (line === null) return;
-  event.preventDefault();
-  line.focus();
-}
+import { toEntry } from "@/ui/toEntry";
 
 /** A key of the bench's head, and the sheet that it opens at the right; what stands in it is drawn only while it is open. */
 export function Drawer({

@@ -5,6 +5,7 @@ import { CornerDownLeft, RefreshCw } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
+import { toEntry } from "@/ui/toEntry";
 import { Keypad } from "./Keypad.tsx";
 import type { Asking, Said } from "./useBenchHand.ts";
 import { FAR } from "./useFarKeys.ts";
@@ -292,7 +293,10 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(980px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5">
+        <Dialog.Content
+          onCloseAutoFocus={toEntry}
+          className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(980px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5"
+        >
           <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
           <Dialog.Description className="text-soft">Figures and signs are on the numeric keypad.</Dialog.Description>
           <div className="mt-3 grid gap-x-8 gap-y-2 lg:grid-cols-[1fr_320px]">

@@ -4,6 +4,7 @@ import type { Actor } from "@averin/core";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
+import { toEntry } from "@/ui/toEntry";
 
 export type Colleague = { id: string; name: string; roles: string[]; hasPin: boolean };
 // Only who hands over needs the form: it is fetched as soon as somebody is about to.
@@ -40,7 +41,10 @@ export function PersonKey({
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(520px,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5">
+        <Dialog.Content
+          onCloseAutoFocus={toEntry}
+          className="fixed top-1/2 left-1/2 w-[min(520px,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-sheet p-5"
+        >
           <Dialog.Title className="text-xl font-semibold">Who goes on at this bench?</Dialog.Title>
           <Dialog.Description className="text-soft">
             The screen stays as it is; every line from then on is theirs.
