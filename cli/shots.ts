@@ -139,12 +139,12 @@ const VIEWS: View[] = [
     show: (page) => openBench(page, "Ridge sled 2").then(() => page.getByRole("button", { name: "Seen" }).click()),
   },
   {
-    name: "sled-slides",
+    name: "board",
     size: DESK,
-    theme: "light",
+    theme: "dark",
     show: async (page) => {
-      await openBench(page, "Slope sled 3");
-      await page.getByRole("button", { name: /slide, right rail/ }).click();
+      await page.goto("/board");
+      await page.getByRole("region", { name: "Ridge patrol" }).waitFor();
     },
   },
   {

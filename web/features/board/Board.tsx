@@ -1,3 +1,5 @@
+"use client";
+
 import type { BoardWord } from "@averin/core";
 import Link from "next/link";
 import { minuteOfYear } from "@/ui/times";
@@ -8,10 +10,12 @@ export type BoardLine = {
   model: string;
   fleet: string;
   word: BoardWord;
-  look: { word: string; watched: readonly string[]; keeps: readonly string[]; by: string; at: Date } | null;
-  rode: { rider: string; at: Date } | null;
-  job: { id: string; number: string; work: string } | null;
-  used: readonly string[];
+  /** What keeps it, or what is watched. */
+  told?: readonly string[];
+  looked?: readonly [by: string, at: Date];
+  rode?: readonly [rider: string, at: Date];
+  job?: { id: string; number: string; work: string };
+  used?: readonly string[];
 };
 
 /** Each word has its shape and its tone: told from across a yard, and without colour. */
@@ -51,8 +55,7 @@ export function Board({ machines, wall = false }: { machines: readonly BoardLine
 }
 
 function Machine({ machine, wall }: { machine: BoardLine; wall: boolean }) {
-  const { id, mark, model, word, look, rode, job, used } = machine;
-  const told = word === "not ready" ? (look?.keeps ?? []) : (look?.watched ?? []);
+  const { id, mark, model, word, told = [], looked, rode, job, used = [] } = machine;
   return (
     <>
       <p className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -86,8 +89,8 @@ function Machine({ machine, wall }: { machine: BoardLine; wall: boolean }) {
       )}
       {used.length > 0 && <p className="text-lg font-semibold text-near">used, to be replaced: {used.join(", ")}</p>}
       <p className="text-soft">
-        {look ? `looked at by ${look.by}, ${minuteOfYear(look.at)}` : "nobody has looked at it"}
-        {rode && `; ridden last by ${rode.rider}, ${minuteOfYear(rode.at)}`}
+        {looked ? `looked at by ${looked[0]}, ${minuteOfYear(looked[1])}` : "nobody has looked at it"}
+        {rode && `; ridden last by ${rode[0]}, ${minuteOfYear(rode[1])}`}
       </p>
     </>
   );

@@ -74,6 +74,19 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
   return { machines, more: rows.length > MOST_MACHINES };
 }
 
+/** What a screen is sent of a machine: only what it shows, since many hang on one wall. */
+export function boardLine({ id, mark, model, fleet, word, look, rode, job, used }: BoardMachine) {
+  const told = (word === "not ready" ? look?.keeps : look?.watched) ?? [];
+  return {
+    ...{ id, mark, model, fleet, word },
+    ...(told.length > 0 ? { told } : {}),
+    ...(look ? { looked: [look.by, look.at] as const } : {}),
+    ...(rode ? { rode: [rode.rider, rode.at] as const } : {}),
+    ...(job ? { job } : {}),
+    ...(used.length > 0 ? { used } : {}),
+  };
+}
+
 /** A list as the driver gives it: read already, or as text where the database keeps it so. */
 const listed = (kept: string[] | string | null): string[] =>
   typeof kept === "string" ? (JSON.parse(kept) as string[]) : (kept ?? []);

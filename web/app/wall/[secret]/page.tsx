@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { Anew } from "@/features/board/Anew";
-import { Board } from "@/features/board/Board";
-import { boardByWall } from "@/server/board/read";
+import { Hung } from "@/features/board/Hung";
+import { boardByWall, boardLine } from "@/server/board/read";
 import { database } from "@/server/database";
 import { orNotFound } from "@/server/page";
 import { minuteOf } from "@/ui/times";
@@ -19,7 +19,7 @@ export default async function WallPage({ params }: { params: Promise<{ secret: s
         Shared machines
         <span className="figure text-xl font-normal text-soft">as of {minuteOf(new Date())}</span>
       </h1>
-      <Board machines={machines} wall />
+      <Hung machines={machines.map(boardLine)} wall />
     </main>
   );
 }
