@@ -6,6 +6,7 @@ export {
   type JobLine,
   type JobNamed,
   nextAcross,
+  nextFor,
   spanWords,
   type Waits,
   waitsFor,

@@ -1,4 +1,4 @@
-import { type JobAtHand, nextAcross, spanWords, waitsFor } from "./index.ts";
+import { type JobAtHand, nextAcross, nextFor, spanWords, waitsFor } from "./index.ts";
 
 // Every time in this file is invented.
 const NOW = Date.parse("2026-11-23T12:00:00.000Z");
@@ -42,6 +42,24 @@ test("what frees most waiting comes first; released jobs do not come", () => {
     NOW,
   );
   expect(order.map(({ job: { id } }) => id)).toEqual(["stopped", "sign", "soaked", "old", "fresh", "soaking"]);
+});
+
+test("nobody is sent to sign what is not theirs, and nothing is out of sight", () => {
+  const jobs = [
+    job("sign", { needs: "lead" }),
+    job("call", { needs: "owner" }),
+    job("bench", {}),
+    job("stop", { stop: "x" }),
+  ];
+  const ids = (roles: Parameters<typeof nextFor>[2]) => {
+    const { mine, others } = nextFor(jobs, NOW, roles);
+    expect(mine.length + others.length).toBe(jobs.length);
+    return mine.map(({ job: { id } }) => id);
+  };
+  expect(ids(["technician"])).toEqual(["stop", "call", "bench"]);
+  expect(ids(["lead"])).toEqual(["stop", "sign", "call", "bench"]);
+  expect(ids(["counter"])).toEqual(["call"]);
+  expect(ids([])).toEqual([]);
 });
 
 test("spans in words that are read at a glance", () => {

@@ -64,6 +64,25 @@ export function nextAcross<Job extends JobAtHand>(jobs: readonly Job[], now: num
     .sort((a, b) => ORDER[a.waits.kind] - ORDER[b.waits.kind] || b.waits.ms - a.waits.ms);
 }
 
+const AT_THE_BENCH: readonly string[] = ["technician", "lead"];
+const ANYBODY: readonly string[] = ["counter", "technician", "lead", "administrator"];
+/** Who ends which kind of waiting: nobody is sent to sign what is not theirs. An owner is called by whoever stands near. */
+const ENDED_BY: Record<Waits["kind"], readonly string[]> = {
+  ...{ stop: AT_THE_BENCH, lead: ["lead"], owner: ANYBODY, "clock over": AT_THE_BENCH },
+  ...{ technician: AT_THE_BENCH, clock: AT_THE_BENCH, parked: ANYBODY, nobody: [] },
+};
+
+/** What is next across all jobs for somebody of these roles, and what waits for others, each in its order. */
+export function nextFor<Job extends JobAtHand>(
+  jobs: readonly Job[],
+  now: number,
+  roles: readonly string[],
+): Record<"mine" | "others", { job: Job; waits: Waits }[]> {
+  const all = nextAcross(jobs, now);
+  const can = ({ waits }: (typeof all)[number]): boolean => roles.some((role) => ENDED_BY[waits.kind].includes(role));
+  return { mine: all.filter(can), others: all.filter((one) => !can(one)) };
+}
+
 /** "12 min", "3 h", "2 days". */
 export function spanWords(ms: number): string {
   const minutes = Math.floor(ms / 60_000);

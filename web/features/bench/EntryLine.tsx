@@ -16,6 +16,7 @@ const KEYS: [string, string][] = [
   [".116in", "a unit may follow; otherwise the gauge's unit holds"],
   ["s gl 3", "words by first letters or number, several at once"],
   [".. Enter", "records the last reading again"],
+  ["all", "every pull left of this pass, once the first was made by itself; 24 all where they read 24"],
   ["g Enter", "takes another gauge or wrench of those that can"],
   ["- Enter", "strikes your last entry; it stays readable"],
   ["/ Enter", "skips this place, with a reason"],

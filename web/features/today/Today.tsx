@@ -1,8 +1,8 @@
 "use client";
 
-import { hasEnded, type JobLine, nextAcross, spanWords, type Waits, waitsFor } from "@averin/core";
+import { type Actor, hasEnded, type JobLine, nextFor, spanWords, type Waits, waitsFor } from "@averin/core";
 import Link from "next/link";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect } from "react";
 import { useNow } from "@/client/useNow";
 
 const STAGES = ["apart", "measure", "decide", "build", "together", "prove"] as const;
@@ -32,11 +32,14 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
 
 /** The day: every job with what it waits for and how long, and beside it what to do next across all of them. */
 export function Today({
+  roles,
   jobs,
   more = 0,
   at,
   children,
 }: {
+  /** Of whoever looks: nobody is sent to what is not theirs. */
+  roles: Actor["roles"];
   jobs: readonly JobLine[];
   /** Open jobs that are not listed. */
   more?: number;
@@ -45,6 +48,7 @@ export function Today({
   children?: ReactNode;
 }) {
   const now = useNow() ?? at;
+  useNumberKeys();
   if (jobs.length === 0) {
     return (
       <p className="border-2 border-dashed border-line p-6 text-xl">
@@ -56,6 +60,7 @@ export function Today({
       </p>
     );
   }
+  const { mine, others } = nextFor(jobs, now, roles);
   return (
     <div className="grid gap-6 lg:grid-cols-[1fr_330px]">
       <section aria-label="Jobs">
@@ -71,11 +76,13 @@ export function Today({
       </section>
       <section aria-label="Do next" className="order-first lg:order-none">
         <h2 className="caption border-b-2 border-ink pb-1">do next</h2>
+        {mine.length === 0 && <p className="py-2">Nothing waits for you.</p>}
         <ol>
-          {nextAcross(jobs, now).map(({ job, waits }, i) => (
+          {mine.map(({ job, waits }, i) => (
             <li key={job.id} className="border-b border-line">
               <Link
                 href={`/jobs/${job.id}`}
+                data-next={i + 1}
                 className={`grid min-h-[64px] grid-cols-[34px_1fr] items-center gap-2 py-2 leading-tight ${i === 0 ? "bg-band px-2" : "px-2 hover:bg-sheet"}`}
               >
                 <span className="figure text-2xl font-bold text-petrol">{i + 1}</span>
@@ -90,10 +97,38 @@ export function Today({
             </li>
           ))}
         </ol>
+        {others.length > 0 && (
+          <>
+            <h2 className="caption border-b-2 border-ink pt-6 pb-1">waits for others</h2>
+            <ul>
+              {others.map(({ job, waits }) => (
+                <li key={job.id} className="border-b border-line">
+                  <Link href={`/jobs/${job.id}`} className="block min-h-[44px] px-2 py-1 leading-tight hover:bg-sheet">
+                    <strong>{job.mark}</strong> <span className="text-soft">{waits.for}</span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
         {children}
       </section>
     </div>
   );
+}
+
+/** A figure takes the job of that number, wherever no line is typed into. */
+function useNumberKeys(): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const { target, key } = event;
+      if (event.altKey || event.ctrlKey || event.metaKey || !/^[1-9]$/.test(key)) return;
+      if (target instanceof HTMLElement && target.matches("input, textarea, select")) return;
+      document.querySelector<HTMLElement>(`[data-next="${key}"]`)?.click();
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, []);
 }
 
 function Lane({ job, now }: { job: JobLine; now: number }) {

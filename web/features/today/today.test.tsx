@@ -21,12 +21,14 @@ test("today: what each job waits for and how long, and what to do next", () => {
   });
   const html = renderToStaticMarkup(
     <Today
+      roles={["technician"]}
       at={at}
       jobs={[
         job("Bike 1", {}),
         job("Bike 2", { stop: "Basket bearing: missing", since: "2026-11-22T09:00:00.000Z" }),
         job("Bike 3", { needs: "clock", clocks: [{ title: "Soak", endsAt: "2026-11-23T12:30:00.000Z" }] }),
         job("Bike 4", { stage: "released", needs: "nobody" }),
+        job("Bike 5", { needs: "lead" }),
       ]}
     />,
   ).replaceAll("&#x27;", "'");
@@ -34,9 +36,21 @@ test("today: what each job waits for and how long, and what to do next", () => {
   expect(html).toContain(">3 h<");
   expect(html).toContain("30 min to go");
   const next = html.slice(html.indexOf("Do next"));
-  expect([...next.matchAll(/<strong[^>]*>(Bike \d)/g)].map(([, bike]) => bike)).toEqual(["Bike 2", "Bike 1", "Bike 3"]);
+  expect([...next.matchAll(/<strong[^>]*>(Bike \d)/g)].map(([, bike]) => bike)).toEqual([
+    "Bike 2",
+    "Bike 1",
+    "Bike 3",
+    "Bike 5",
+  ]);
+  // What a technician may not sign waits for others, and has no number to take it by.
+  const [mine = "", others = ""] = next.split("waits for others");
+  expect([...mine.matchAll(/data-next="(\d)"/g)].map(([, number]) => number)).toEqual(["1", "2", "3"]);
+  expect(others).toContain("a lead's signature");
+  expect(others).not.toContain("data-next");
 });
 
 test("an empty day says what to do first", () => {
-  expect(renderToStaticMarkup(<Today at={0} jobs={[]} />)).toContain("Take a machine in at the counter");
+  expect(renderToStaticMarkup(<Today roles={["technician", "lead"]} at={0} jobs={[]} />)).toContain(
+    "Take a machine in at the counter",
+  );
 });

@@ -150,13 +150,47 @@ function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out
   return { kind: "drafts", drafts: found.map((one, i) => draft(places[i]?.place ?? aim.place, one)) };
 }
 
-function pull(line: string, { bench, wrench }: Line, aim: SlotOf<"pull">): LineAnswer {
+/** Every pull of a pass that is left, alike: "all", or with what each read: "24 all". */
+const SET = /(?:^|\s)all$/i;
+
+/**
+ * One word for what is left of a pass, each pull kept by itself. The first pull of a group is made alone, so that its feel
+ * is known, and one that stands out is said alone: a set is inside its band.
+ */
+function pullSet(line: string, { bench, state, waiting, wrench }: Line, aim: SlotOf<"pull">): LineAnswer {
+  const entry = entryOf(bench.procedure, aim.entry);
+  const spec = entry?.kind === "fasteners" ? torqueSpecFor(bench, entry) : null;
+  if (entry?.kind !== "fasteners" || !spec || wrench === null) return refused(NO_TORQUE);
+  if (!pullsOf(state, entry).some(({ pulls }) => pulls.length > 0)) {
+    return refused(`The first ${entry.one} is pulled by itself: its feel is known then. "all" takes the others.`);
+  }
+  const band = bandOf(spec, entry.torque.stagesPercent[aim.pass - 1] ?? 100);
+  const typed = line.replace(SET, "").trim();
+  const text = typed === "" ? String(Number(band.aimNm.toFixed(3))) : typed;
+  const read = quantityParse({ text, kind: "torque", unit: "N.m" });
+  if (!read.ok || pullVerdict(read.value.valueInBase, band) !== "in band") {
+    const inside = `${band.minNm.toFixed(1)} to ${band.maxNm.toFixed(1)} N·m`;
+    return refused(`${text} is not inside ${inside}: what stands out is said pull by pull.`);
+  }
+  const left = waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.entry === entry.id);
+  const drafts = left
+    .filter(({ pass }) => pass === aim.pass)
+    .map(({ place, pass }): Draft => ({
+      ...{ type: "torque_applied", entry: entry.id, place, pass, text, wrench },
+      ...(left.length > 1 ? { set: true } : {}),
+    }));
+  return { kind: "drafts", drafts };
+}
+
+function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
+  const { bench, wrench } = typing;
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind !== "fasteners") return refused("Nothing is tightened here.");
   if (looksLikeCard(line)) return sayCard(line, entry.id);
   const spec = torqueSpecFor(bench, entry);
   if (!spec) return refused(NO_TORQUE);
   if (wrench === null) return refused(wrenchFor(bench, entry).sentence);
+  if (SET.test(line)) return pullSet(line, typing, aim);
   const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
   const text = line === "" ? String(Number(bandOf(spec, percent).aimNm.toFixed(3))) : line;
   return {
@@ -283,7 +317,16 @@ export const fasteners: Kind<
         return entry ? `${entry.one} ${s.place}, pass ${s.pass}` : s.entry;
       },
       drafted: pull,
-      hinted: () => ({ hint: "Enter: clicked at the setting; or the value" }),
+      hinted: (bench, state, s, waiting) => {
+        const entry = groupOf(bench, s.entry);
+        const left = waiting.filter((one) => one.kind === "pull" && one.pass === s.pass).length;
+        const begun = entry !== null && pullsOf(state, entry).some(({ pulls }) => pulls.length > 0);
+        const set = begun && left > 1;
+        return {
+          hint: `Enter: clicked at the setting; or the value${set ? `; all: the ${left} left of this pass` : ""}`,
+          words: set ? ["all"] : [],
+        };
+      },
       rehearsed: () => "",
       shapes: false,
       wrenches: (bench, s) => {
@@ -313,7 +356,8 @@ export const fasteners: Kind<
       accepted: acceptPull,
       said: (bench, state, body) => {
         const name = fasteners.slots.pull.named(bench, state, slot.pull(body.entry, body.place, body.pass));
-        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${pullVerdictOf(bench, body)}`;
+        const set = body.set ? ", said as a set" : "";
+        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${pullVerdictOf(bench, body)}${set}`;
       },
       badness: (bench, _, body) => (body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0),
       doubted: doubtedPull,

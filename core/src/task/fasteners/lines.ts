@@ -12,7 +12,12 @@ export const fastenersDrafts = [
     lengthMm: fields.positive.nullable(),
     under: text.nullable(),
   }),
-  z.strictObject({ type: z.literal("torque_applied"), entry: id, place, pass: place, text: value, wrench: id }),
+  z.strictObject({
+    type: z.literal("torque_applied"),
+    ...{ entry: id, place, pass: place, text: value, wrench: id },
+    /** Said with others of its pass in one word. */
+    set: z.literal(true).optional(),
+  }),
   z.strictObject({
     type: z.literal("fastener_locked"),
     entry: id,
@@ -39,6 +44,7 @@ export const fastenersBodies = [
     aimNm: z.number(),
     wrench: keptWrench,
     spec: keptSpec,
+    set: z.boolean().optional(),
   }),
   z.object({
     type: z.literal("fastener_locked"),

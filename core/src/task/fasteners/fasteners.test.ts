@@ -1,0 +1,41 @@
+import { jobAt } from "../../../testingBench.ts";
+import { waitingSlots } from "../../job/index.ts";
+import { lineHelp } from "../../job/line.ts";
+
+// The plate bolts of the bench's clutch, in two passes; every figure is invented.
+const pulls = (job: ReturnType<typeof jobAt>) =>
+  job.events.flatMap(({ body }) => (body.type === "torque_applied" && body.entry === "plate-bolts" ? [body] : []));
+const help = (job: ReturnType<typeof jobAt>) =>
+  lineHelp(job.shop, job.state, job.task ? waitingSlots(job.shop, job.state, job.task) : []);
+
+test("what is left of a pass is said in one word, each pull kept by itself; the first is pulled alone", () => {
+  const job = jobAt("torque:plate-bolts");
+  const before = job.events.length;
+  expect(help(job).words).toEqual([]);
+  expect(job.type("all")).toMatch(
+    /^The first .+ is pulled by itself: its feel is known then\. "all" takes the others\.$/,
+  );
+  expect(job.events).toHaveLength(before);
+  job.type("");
+  const [first] = pulls(job);
+  if (!first) throw new Error("no pull");
+  expect(help(job)).toMatchObject({
+    words: ["all"],
+    hint: expect.stringMatching(/all: the \d+ left of this pass$/) as string,
+  });
+  expect(job.type("all")).toMatch(/in band, said as a set$/);
+  const done = pulls(job);
+  expect(done.filter(({ pass }) => pass !== first.pass)).toEqual([]);
+  expect(new Set(done.map(({ place }) => place)).size).toBe(done.length);
+  expect(done.slice(1).every(({ set, valueNm }) => set === true && valueNm === first.valueNm)).toBe(true);
+  expect(first.set).toBeUndefined();
+});
+
+test("one that stands out is never said with the others", () => {
+  const job = jobAt("torque:plate-bolts");
+  job.type("");
+  const before = job.events.length;
+  expect(job.type("60 all")).toMatch(/^60 is not inside .+ N·m: what stands out is said pull by pull\.$/);
+  expect(job.type("much all")).toMatch(/^much is not inside/);
+  expect(job.events).toHaveLength(before);
+});
