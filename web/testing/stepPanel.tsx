@@ -25,6 +25,7 @@ export function stepOnScreen(
   return renderToStaticMarkup(
     <TaskPanel
       jobId="j"
+      lastTime={{}}
       actor={actor}
       onPreset={none}
       onTooFar={none}

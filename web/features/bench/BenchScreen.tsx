@@ -38,7 +38,7 @@ import { PartsKey } from "./PartsKey.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
 import { Strays } from "./Strays.tsx";
-import { TaskPanel } from "./TaskPanel.tsx";
+import { type LastTimes, TaskPanel } from "./TaskPanel.tsx";
 import { TrayCorner } from "./TrayCorner.tsx";
 import { useBenchHand } from "./useBenchHand.ts";
 import { useFarKeys } from "./useFarKeys.ts";
@@ -50,10 +50,12 @@ type Props = {
   colleagues: Colleague[];
   /** Since when parts of this machine are in, by their names; only where the drawing shows it. */
   lives?: Readonly<Record<string, string>>;
+  /** What each point came to the last time on this machine. */
+  lastTime?: LastTimes;
 };
 
 /** One job at the bench: spine, step in hand, open points, entry line; all of it worked out from the log. */
-export function BenchScreen({ opened: here, actor: first, colleagues, lives = {} }: Props) {
+export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}, lastTime = {} }: Props) {
   const { id: jobId, number, bench } = here;
   const router = useRouter();
   const [actor, setActor] = useState(first);
@@ -266,6 +268,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             waiting={waiting}
             kit={kit}
             lives={lives}
+            lastTime={lastTime}
             points={points}
             releaseKept={releaseKept}
             onAim={(key) => hand.go(task?.id ?? null, key)}

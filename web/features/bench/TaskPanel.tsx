@@ -25,7 +25,11 @@ import { Photos } from "./Photos.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import type { PanelProps } from "./panel.ts";
 import { OwnPanel } from "./task/panels.tsx";
+import { dayOf } from "@/ui/times";
 import { WholePanel } from "./WholePanel.tsx";
+
+/** What each point came to the last time on this machine: by whom, and when. */
+export type LastTimes = Readonly<Record<string, { said: string; by: string; at: string }>>;
 
 /** The step in hand with its instrument. */
 export function TaskPanel(
@@ -35,6 +39,7 @@ export function TaskPanel(
     points: readonly OpenPoint[];
     releaseKept: boolean;
     lives: Readonly<Record<string, string>>;
+    lastTime: LastTimes;
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
     onPark: () => void;
@@ -51,6 +56,7 @@ export function TaskPanel(
     points,
     releaseKept,
     lives,
+    lastTime,
     onSign,
     onReopen,
     onPark,
@@ -79,6 +85,7 @@ export function TaskPanel(
       />
     );
   const work = workOfTask(props.bench, task);
+  const last = task.slots.flatMap((s) => (s.kind === "find" || s.kind === "read" ? (lastTime[s.point] ?? []) : []))[0];
   return (
     <article className="flex h-full flex-col gap-3">
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
@@ -97,6 +104,14 @@ export function TaskPanel(
           )}
         </span>
         <p className="w-full text-lg">{task.do}</p>
+        {last && (
+          <p className="w-full text-[15px]">
+            <span className="caption">last time</span> <strong>{last.said}</strong>{" "}
+            <span className="text-soft">
+              {last.by}, {dayOf(last.at)}
+            </span>
+          </p>
+        )}
         {task.tools.length > 0 && (
           <p className="w-full text-[15px] text-soft">
             <strong>tools</strong> {task.tools.join(" · ")}

@@ -1,0 +1,39 @@
+import path from "node:path";
+import type { Database } from "../database.ts";
+import { readDemo, seedDemo } from "../demo.ts";
+import { jobById } from "../jobs/read.ts";
+import { testDatabase } from "../testing.ts";
+import { lastTimeAt } from "./lastTime.ts";
+
+// The demo's sleds; every figure is invented.
+let db: Database;
+beforeAll(async () => {
+  db = await testDatabase();
+  const demo = await readDemo(path.join(__dirname, "../../../demo"));
+  const marks = ["Ridge sled 2", "Ridge sled 6", "Flock quad 1"];
+  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => marks.includes(job.mark)) });
+});
+afterAll(() => db.sequelize.close());
+
+const lastJobOf = async (mark: string) => {
+  const machine = await db.machines.findOne({ where: { mark } });
+  const job = await db.jobs.findOne({
+    where: { machineId: machine?.get("id") as string },
+    order: [["openedAt", "DESC"]],
+  });
+  return jobById(db, job?.get("id") as string);
+};
+
+test("what a point came to the last time stands beside it: as left, by whom and when; of this machine alone", async () => {
+  const last = await lastTimeAt(db, await lastJobOf("Ridge sled 2"));
+  expect(last["case-rock"]).toMatchObject({ said: "5 mm", by: "Mira Orr" });
+  expect(last["shavings"]).toMatchObject({ said: "few", by: "Mira Orr" });
+  expect(Date.parse(last["shavings"]?.at ?? "")).not.toBeNaN();
+  // A machine without an earlier job has nothing to compare with.
+  expect(await lastTimeAt(db, await lastJobOf("Ridge sled 6"))).toEqual({});
+});
+
+test("one corner of a machine tells nothing of another", async () => {
+  const job = await lastJobOf("Flock quad 1");
+  expect(await lastTimeAt(db, job)).toEqual({});
+});

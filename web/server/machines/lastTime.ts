@@ -1,0 +1,64 @@
+import { ENDS, fold, type JobEvent, WORK_OF_ROW, worksOf } from "@averin/core";
+import { QueryTypes } from "sequelize";
+import type { Database } from "../database.ts";
+import { linesAfter } from "../jobs/log.ts";
+import type { OpenedJob } from "../jobs/read.ts";
+
+/** So many jobs back it is looked for what was seen at a point. */
+const MOST_BACK = 6;
+
+/** What was seen or read at a point last time on this machine, by whom and when. */
+export type LastTime = { said: string; by: string; at: string };
+
+/**
+ * What each point of a job came to the last time it was looked at on this machine, by the point's id as this job has it.
+ * A job at one of several places of a machine tells nothing of another place, so those are left out on both sides.
+ */
+export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, LastTime>> {
+  const opened = events[0]?.body;
+  if (opened?.type !== "job_opened" || worksOf(bench).some(({ position }) => position !== null)) return {};
+  const rows = await db.sequelize.query<{ id: string }>(
+    `SELECT j.id FROM jobs j JOIN job_summaries s ON s.jobId = j.id
+      WHERE j.machineId = :machineId AND s.stage IN (:ends)
+        AND NOT EXISTS (SELECT 1 FROM job_works w WHERE w.jobId = j.id AND w.position IS NOT NULL)
+      ORDER BY j.openedAt DESC, j.id LIMIT ${MOST_BACK}`,
+    { type: QueryTypes.SELECT, replacements: { machineId: opened.machine.id, ends: [...ENDS] } },
+  );
+  const lines = await linesAfter(db, new Map(rows.map(({ id }) => [id, 0])));
+  const seen = new Map<string, LastTime>();
+  for (const { id } of rows) {
+    for (const [point, last] of seenIn(lines.get(id) ?? [])) if (!seen.has(point)) seen.set(point, last);
+  }
+  return Object.fromEntries(
+    bench.procedure.points.flatMap((point) => {
+      const last = seen.get(point.id.replace(WORK_OF_ROW, ""));
+      return last ? [[point.id, last]] : [];
+    }),
+  );
+}
+
+/** What a job's log says of each point: as left where it was read again, else as found. */
+function seenIn(events: readonly JobEvent[]): Map<string, LastTime> {
+  const all = new Map<string, { phase: string; words: string[]; by: string; at: string }>();
+  for (const lines of fold(events).bySlot.values()) {
+    const line = lines.at(-1);
+    const told = line && toldBy(line);
+    if (!line || !told) continue;
+    const point = told.point.replace(WORK_OF_ROW, "");
+    const before = all.get(point);
+    if (before?.phase === "left" && told.phase === "found") continue;
+    const words = before?.phase === told.phase ? [...before.words, told.word] : [told.word];
+    all.set(point, { phase: told.phase, words, by: line.by.name, at: line.at });
+  }
+  // Of many alike it is told once.
+  return new Map(
+    [...all].map(([point, { words, by, at }]) => [point, { said: [...new Set(words)].join(", "), by, at }]),
+  );
+}
+
+function toldBy({ body }: JobEvent): { point: string; phase: string; word: string } | null {
+  if (body.type === "finding_recorded") return { point: body.point, phase: "found", word: body.word };
+  if (body.type !== "reading_taken") return null;
+  const { point, phase, text, unit } = body;
+  return { point, phase, word: /[a-z"”]/i.test(text) ? text : `${text} ${unit}` };
+}
