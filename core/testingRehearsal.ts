@@ -26,7 +26,9 @@ export function rehearseShipped(which: "long" | "quick"): void {
       // A rule about what never comes holds of nothing.
       expect(rules.flatMap(({ first, then }) => [first, then]).filter((task) => !met.has(task))).toEqual([]);
       expect(walks).toBeGreaterThan(procedure.questions.length);
-      expect(lines).toBeGreaterThan(walks * procedure.spine.length * 2);
+      // What comes off goes back in; on a walk round a machine nothing does.
+      const worked = procedure.spine.filter((entry) => !(entry.kind === "part" && entry.stays === true));
+      expect(lines).toBeGreaterThan(walks * Math.max(1, worked.length) * 2);
     },
     HANGS_MS,
   );
