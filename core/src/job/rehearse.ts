@@ -69,7 +69,7 @@ const SOURCE: Source = { grade: "shop rule", book: "rehearsal", edition: "", pag
 const READING = 2;
 const MOST_LINES = 2000;
 /** So many ways are walked in every combination; of what is left then, each answer on each machine, and pairs. */
-const WHOLE_WALKS = 120;
+const WHOLE_WALKS = 60;
 const START = Date.parse("2000-01-01T00:00:00.000Z");
 const MINUTE = 60_000;
 const LABOUR = { perHour: "60.00", currency: "X" };
