@@ -81,8 +81,8 @@ test("a drive belt from the counter to its release: out of reverse, causes, belo
     "Weights, rollers and spring of the drive clutch": ["centred"],
     "Drive belt: keep, renew or leave": ["", "held", "scrap"],
     "Creep and squeal": ["still"],
-    "Ride: brake": ["bites"],
-    "Ride: drive and track": ["even"],
+    "Brake, on the ride": ["bites"],
+    "Drive and track, on the ride": ["even"],
     "After the ride": ["dry"],
   };
   await workUntil(page, "Deflection", answers);
