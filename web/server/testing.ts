@@ -11,8 +11,11 @@ import { openJob } from "./jobs/store.ts";
 
 const ROOT = path.join(__dirname, "../..");
 
-/** For tests: a database of its own on the real server, migrated, with the procedures that ship. */
-export async function testDatabase(fill: "empty" | "demo" = "empty"): Promise<Database> {
+/**
+ * For tests: a database of its own on the real server, migrated, with the procedures that ship; empty, with the demo's shop
+ * and no job in it, or with the demo's jobs on the machines named.
+ */
+export async function testDatabase(fill: "empty" | "demo" | readonly string[] = "empty"): Promise<Database> {
   const base = process.env.AVERIN_TEST_DATABASE_URL;
   if (base === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test web");
   const name = `averin_${randomUUID().replaceAll("-", "")}`;
@@ -23,9 +26,9 @@ export async function testDatabase(fill: "empty" | "demo" = "empty"): Promise<Da
   const db = connect(base.replace(/\/averin$/, `/${name}`));
   await migrate(db);
   await takeProcedures(db, path.join(ROOT, "procedures"));
-  if (fill === "demo") {
+  if (fill !== "empty") {
     const demo = await readDemo(path.join(ROOT, "demo"));
-    await seedDemo(db, { ...demo, jobs: [] });
+    await seedDemo(db, { ...demo, jobs: demo.jobs.filter(({ mark }) => fill !== "demo" && fill.includes(mark)) });
   }
   return db;
 }

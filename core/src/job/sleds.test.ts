@@ -207,6 +207,7 @@ describe("readings that mean nothing alone", () => {
     jobOn(track).until(task, {
       ...{
         "do:still": ["", "ridden", "run in"],
+        "measure:adjuster-at:found": ["30 31"],
         "do:lift-plan": ["", "alone"],
         "measure:sag-found:found": ["52 at 7.3"],
       },
@@ -380,7 +381,7 @@ describe("gates and what cannot be undone", () => {
     expect(fit("drive-shaft")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-1" } } });
     // The springs are asked for once more before the skid closes it in.
     expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "springs-again" } } });
-    job.keep({ type: "step_confirmed", step: "springs-still-off" });
+    job.keep({ type: "step_confirmed", step: "springs-still-off", saw: "folds" });
     expect(fit("skid")).toMatchObject({ error: { lacks: { what: "gate", id: "arrow-2" } } });
     expect(job.offer({ type: "step_verified", step: "arrow-shaft", typed: "backward on top" })).toMatchObject({
       error: {
@@ -419,7 +420,8 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
     "inspect:oil-colour:found": ["dark"],
     "inspect:shavings:found": ["none", "put"],
     "do:still": ["", "by feel"],
-    "inspect:level-end-stick:left": ["level"],
+    ...{ "inspect:level-end-stick:left": ["level"], "inspect:ride-brake:left": ["bites"] },
+    ...{ "inspect:ride-drive:left": ["even"], "inspect:ride-after:left": ["dry"] },
   });
   // The meter stood at 10 h: tension after ten hours, the oil after twenty.
   expect(rechecksOf(bench, job.state)).toEqual([
@@ -647,6 +649,7 @@ test("whatever the adjusters' own pull is, the suggested turns bring the gaps to
   if (step?.kind !== "adjust") throw new Error("no such step");
   const begun = jobOn(track).until("adjust:set-gaps", {
     ...{ "do:still": ["", "ridden", "run in"], "do:lift-plan": ["", "alone"] },
+    "measure:adjuster-at:found": ["30 31"],
     ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
   });
   const opening = begun.events;

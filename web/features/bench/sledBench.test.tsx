@@ -16,6 +16,7 @@ const track = shop("track-tension", [
 ]);
 const trackAnswers = {
   ...{ "do:still": ["", "ridden", "run in"], "do:lift-plan": ["", "alone"] },
+  "measure:adjuster-at:found": ["30 31"],
   ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["52 at 7.3", "+2", "34 at 7.3"] },
 };
 

@@ -141,6 +141,12 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
   const job = new TestJob(sled, technician, {}).until("do:set-down", {
     ...{ "do:still": ["", "ridden", "new"], "do:lift-plan": ["", "alone"] },
     ...{ "measure:sag-found:found": ["52 at 7.3"], "adjust:set-sag": ["34 at 7.3"] },
+    "measure:adjuster-at:found": ["30 31"],
+    ...{
+      "inspect:ride-brake:left": ["bites"],
+      "inspect:ride-drive:left": ["even"],
+      "inspect:ride-after:left": ["dry"],
+    },
     ...{ "adjust:set-gaps": ["12 13"], "adjust:gaps-tight": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
   });
   const data = sheetData("T-0002", sled, job.events);

@@ -124,6 +124,7 @@ function useNumberKeys(): void {
       const { target, key } = event;
       if (event.altKey || event.ctrlKey || event.metaKey || !/^[1-9]$/.test(key)) return;
       if (target instanceof HTMLElement && target.matches("input, textarea, select")) return;
+      if (document.querySelector('[role="dialog"], [role="menu"]')) return;
       document.querySelector<HTMLElement>(`[data-next="${key}"]`)?.click();
     };
     window.addEventListener("keydown", press);

@@ -1,6 +1,4 @@
-import path from "node:path";
 import type { Database } from "../database.ts";
-import { readDemo, seedDemo } from "../demo.ts";
 import { changeMachine } from "../machines/changes.ts";
 import { machineChangeSchema } from "../machines/schema.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
@@ -11,9 +9,7 @@ import { makeWall, takeWallBack } from "./store.ts";
 const MARKS = ["Ridge sled 11", "Ridge sled 12", "Ridge sled 14"];
 let db: Database;
 beforeAll(async () => {
-  db = await testDatabase();
-  const demo = await readDemo(path.join(__dirname, "../../../demo"));
-  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => MARKS.includes(job.mark)) });
+  db = await testDatabase(MARKS);
 });
 afterAll(() => db.sequelize.close());
 

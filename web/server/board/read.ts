@@ -1,6 +1,7 @@
 import { BOARD_WORDS, type BoardWord, boardWord, ENDS, type Look } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
-import type { BoardWallRow, Database, MachineSpareRow } from "../database.ts";
+import { z } from "zod";
+import { type BoardWallRow, type Database, fromJson, type MachineSpareRow } from "../database.ts";
 import { digest } from "../people/read.ts";
 import { notFound } from "../refused.ts";
 
@@ -21,14 +22,16 @@ export type BoardMachine = {
   used: string[];
 };
 
+const listSchema = z.array(z.string());
+
 type Found = {
   id: string;
   mark: string;
   model: string;
   fleet: string;
   word: Look["word"] | null;
-  watched: string[] | null;
-  keeps: string[] | null;
+  watched: unknown;
+  keeps: unknown;
   byName: string | null;
   lookedAt: Date | null;
   rider: string | null;
@@ -58,7 +61,13 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
     const look: Look | null =
       word === null || lookedAt === null
         ? null
-        : { word, watched: listed(watched), keeps: listed(keeps), by: byName ?? "", at: lookedAt };
+        : {
+            word,
+            watched: listSchema.parse(fromJson(watched)),
+            keeps: listSchema.parse(fromJson(keeps)),
+            by: byName ?? "",
+            at: lookedAt,
+          };
     const job = jobs.get(id) ?? null;
     return {
       ...{ id, mark, model, fleet, look, job, word: boardWord({ look, rodeAt, inWork: job !== null }) },
@@ -86,10 +95,6 @@ export function boardLine({ id, mark, model, fleet, word, look, rode, job, used 
     ...(used.length > 0 ? { used } : {}),
   };
 }
-
-/** A list as the driver gives it: read already, or as text where the database keeps it so. */
-const listed = (kept: string[] | string | null): string[] =>
-  typeof kept === "string" ? (JSON.parse(kept) as string[]) : (kept ?? []);
 
 /** The board for a wall, to whoever knows its secret. Errors: not found where there is none, or it was taken back. */
 export async function boardByWall(db: Database, secret: string): ReturnType<typeof boardOf> {

@@ -1,8 +1,6 @@
 import { randomUUID } from "node:crypto";
-import path from "node:path";
 import { type Actor, refusalFromIssue } from "@averin/core";
 import type { Database } from "../database.ts";
-import { readDemo, seedDemo } from "../demo.ts";
 import { intakeSchema } from "../jobs/schema.ts";
 import { jobsForOwner, jobsOfMachine } from "../jobs/read.ts";
 import { openJob } from "../jobs/store.ts";
@@ -15,9 +13,7 @@ import { machineChangeSchema } from "./schema.ts";
 let db: Database;
 let edda: Actor;
 beforeAll(async () => {
-  db = await testDatabase();
-  const demo = await readDemo(path.join(__dirname, "../../../demo"));
-  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => job.mark === "Works sled 8") });
+  db = await testDatabase(["Works sled 8"]);
   edda = await actorCalled(db, "Edda Vane");
 });
 afterAll(() => db.sequelize.close());

@@ -1,6 +1,4 @@
-import path from "node:path";
 import type { Database } from "../database.ts";
-import { readDemo, seedDemo } from "../demo.ts";
 import { jobById } from "../jobs/read.ts";
 import { testDatabase } from "../testing.ts";
 import { lastTimeAt } from "./lastTime.ts";
@@ -8,10 +6,7 @@ import { lastTimeAt } from "./lastTime.ts";
 // The demo's sleds; every figure is invented.
 let db: Database;
 beforeAll(async () => {
-  db = await testDatabase();
-  const demo = await readDemo(path.join(__dirname, "../../../demo"));
-  const marks = ["Ridge sled 2", "Ridge sled 6", "Flock quad 1"];
-  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => marks.includes(job.mark)) });
+  db = await testDatabase(["Ridge sled 2", "Ridge sled 6", "Flock quad 1"]);
 });
 afterAll(() => db.sequelize.close());
 

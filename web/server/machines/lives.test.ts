@@ -1,8 +1,6 @@
 import { randomUUID } from "node:crypto";
-import path from "node:path";
 import { fold, nextTask, waitingSlots, walk } from "@averin/core";
 import type { Database } from "../database.ts";
-import { readDemo, seedDemo } from "../demo.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { intakeSchema } from "../jobs/schema.ts";
@@ -13,9 +11,7 @@ import { livesAt, livesOf } from "./lives.ts";
 const MARKS = ["Ridge sled 2", "Ridge sled 5", "Kit bike 1"];
 let db: Database;
 beforeAll(async () => {
-  db = await testDatabase();
-  const demo = await readDemo(path.join(__dirname, "../../../demo"));
-  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => MARKS.includes(job.mark)) });
+  db = await testDatabase(MARKS);
 });
 afterAll(() => db.sequelize.close());
 

@@ -1,8 +1,6 @@
 import { randomUUID } from "node:crypto";
-import path from "node:path";
 import { type Draft, fold, isEvent, openPoints, RELEASE_WORD, unsigned } from "@averin/core";
 import type { Database } from "../database.ts";
-import { readDemo, seedDemo } from "../demo.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { appendEvents } from "../jobs/store.ts";
@@ -14,9 +12,7 @@ import { closeRecheck, keepRechecks } from "./store.ts";
 let db: Database;
 let machineId: string;
 beforeAll(async () => {
-  db = await testDatabase();
-  const demo = await readDemo(path.join(__dirname, "../../../demo"));
-  await seedDemo(db, { ...demo, jobs: demo.jobs.filter((job) => job.mark === "Works sled 8") });
+  db = await testDatabase(["Works sled 8"]);
   machineId = (await db.machines.findOne({ where: { mark: "Works sled 8" } }))?.get("id") as string;
 });
 afterAll(() => db.sequelize.close());

@@ -15,6 +15,7 @@ import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
 import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
+import type { TorqueSpec } from "../../spec/index.ts";
 
 /**
  * Passes in order, each over every place in the pattern's order. A cross needs an even count of four or more; a model
@@ -157,30 +158,36 @@ const SET = /(?:^|\s)all$/i;
  * One word for what is left of a pass, each pull kept by itself. The first pull of a group is made alone, so that its feel
  * is known, and one that stands out is said alone: a set is inside its band.
  */
-function pullSet(line: string, { bench, state, waiting, wrench }: Line, aim: SlotOf<"pull">): LineAnswer {
-  const entry = entryOf(bench.procedure, aim.entry);
-  const spec = entry?.kind === "fasteners" ? torqueSpecFor(bench, entry) : null;
-  if (entry?.kind !== "fasteners" || !spec || wrench === null) return refused(NO_TORQUE);
+function pullSet(
+  typed: string,
+  { state, waiting }: Line,
+  aim: SlotOf<"pull">,
+  by: { entry: FastenerEntry; spec: TorqueSpec; wrench: string },
+): LineAnswer {
+  const { entry, spec, wrench } = by;
   if (!pullsOf(state, entry).some(({ pulls }) => pulls.length > 0)) {
     return refused(`The first ${entry.one} is pulled by itself: its feel is known then. "all" takes the others.`);
   }
   const band = bandOf(spec, entry.torque.stagesPercent[aim.pass - 1] ?? 100);
-  const typed = line.replace(SET, "").trim();
-  const text = typed === "" ? String(Number(band.aimNm.toFixed(3))) : typed;
+  const text = typed === "" ? aimText(band) : typed;
   const read = quantityParse({ text, kind: "torque", unit: "N.m" });
-  if (!read.ok || pullVerdict(read.value.valueInBase, band) !== "in band") {
+  if (!read.ok) return refused(`"${text}" is no torque: type all, or what each read, such as ${aimText(band)} all.`);
+  if (pullVerdict(read.value.valueInBase, band) !== "in band") {
     const inside = `${band.minNm.toFixed(1)} to ${band.maxNm.toFixed(1)} N·m`;
     return refused(`${text} is not inside ${inside}: what stands out is said pull by pull.`);
   }
-  const left = waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.entry === entry.id);
-  const drafts = left
-    .filter(({ pass }) => pass === aim.pass)
-    .map(({ place, pass }): Draft => ({
+  const left = waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.pass === aim.pass);
+  const set = left.length > 1 ? ({ set: true } as const) : {};
+  return {
+    kind: "drafts",
+    drafts: left.map(({ place, pass }): Draft => ({
       ...{ type: "torque_applied", entry: entry.id, place, pass, text, wrench },
-      ...(left.length > 1 ? { set: true } : {}),
-    }));
-  return { kind: "drafts", drafts };
+      ...set,
+    })),
+  };
 }
+
+const aimText = ({ aimNm }: { aimNm: number }): string => String(Number(aimNm.toFixed(3)));
 
 function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   const { bench, wrench } = typing;
@@ -190,9 +197,9 @@ function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   const spec = torqueSpecFor(bench, entry);
   if (!spec) return refused(NO_TORQUE);
   if (wrench === null) return refused(wrenchFor(bench, entry).sentence);
-  if (SET.test(line)) return pullSet(line, typing, aim);
+  if (SET.test(line)) return pullSet(line.replace(SET, "").trim(), typing, aim, { entry, spec, wrench });
   const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
-  const text = line === "" ? String(Number(bandOf(spec, percent).aimNm.toFixed(3))) : line;
+  const text = line === "" ? aimText(bandOf(spec, percent)) : line;
   return {
     kind: "drafts",
     drafts: [{ type: "torque_applied", entry: entry.id, place: aim.place, pass: aim.pass, text, wrench }],

@@ -70,7 +70,8 @@ export const step: Kind<"do", "step_confirmed", "do"> = {
         if (found.seen && !words.includes(draft.saw ?? "")) {
           return no("range", "saw", `Say what you saw: ${offered(words)}.`);
         }
-        if (!found.seen && draft.saw !== undefined) return no("unsupported", "saw", `${found.title} is only done.`);
+        if (!found.seen && draft.saw !== undefined)
+          return no("unsupported", "saw", `${found.title}: nothing is said of what was seen there, it is only done.`);
         return yes({ ...draft, caution: found.caution ?? null });
       },
       said: (bench, state, body) => {
