@@ -31,7 +31,7 @@ export default async function TodayPage() {
       </TopRule>
       <main className="mx-auto max-w-[1240px] p-5">
         {twins.length > 0 && <Twins groups={twins} />}
-        <Today roles={actor.roles} jobs={jobs} more={more} at={at}>
+        <Today actor={actor} jobs={jobs} more={more} at={at}>
           {due.length > 0 && (
             <section aria-label="Due again" className="pt-6">
               <h2 className="caption border-b-2 border-ink pb-1">due again</h2>

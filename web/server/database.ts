@@ -144,6 +144,8 @@ export type BoardWallRow = {
   takenBackAt: Date | null;
 };
 /** What became of a machine: put right, sold, retired; by whom. */
+/** A machine that turned out to be another, with what moved there. */
+export type MachineMergeRow = { machineId: string; intoId: string; at: Date; byName: string; moved: unknown };
 export type MachineChangeRow = { id: string; machineId: string; at: Date; byName: string; words: string };
 export type MeterReadingRow = {
   id: string;
@@ -225,6 +227,10 @@ export type JobSummaryRow = {
   stopText: string | null;
   sinceAt: Date | null;
   lastBy: string;
+  /** By which day it was promised, and whose it is to do. */
+  promisedOn: string | null;
+  assignedId: string | null;
+  assignedName: string | null;
 };
 /** What a job is called, and the words by which it is found again. */
 export type JobWorkRow = {
@@ -420,6 +426,13 @@ function models(sequelize: Sequelize) {
       at: { type: stamp, allowNull: false },
       takenBackAt: { type: stamp, allowNull: true },
     }),
+    machineMerges: define<MachineMergeRow>("machine_merges", {
+      machineId: key(36),
+      intoId: { type: DataTypes.CHAR(36), allowNull: false },
+      at: { type: stamp, allowNull: false },
+      byName: text(80),
+      moved: { type: DataTypes.JSON, allowNull: false },
+    }),
     machineChanges: define<MachineChangeRow>("machine_changes", {
       id: key(36),
       machineId: { type: DataTypes.CHAR(36), allowNull: false },
@@ -507,6 +520,9 @@ function models(sequelize: Sequelize) {
       stopText: maybe(500),
       sinceAt: { type: stamp, allowNull: true },
       lastBy: text(80),
+      promisedOn: { type: DataTypes.DATEONLY, allowNull: true },
+      assignedId: maybe(36),
+      assignedName: maybe(80),
     }),
     symptomSets: define<SymptomSetRow>("symptom_sets", {
       id: key(),

@@ -72,6 +72,9 @@ const demoSchema = z.object({
       /** Ended without a release, by whom and with which words. */
       handedBack: z.object({ by: z.string(), words: z.string() }).optional(),
       parked: z.string().optional(),
+      /** How many days after it came in it was promised for, and who is to do it. */
+      promisedAfter: z.int().min(0).optional(),
+      assigned: z.string().optional(),
     }),
   ),
 });
@@ -147,6 +150,7 @@ async function seedJob(
     if (!found) throw new Error(`demo: nobody is called ${name}`);
     return found;
   };
+  const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
   const machine = await db.machines.findOne({ where: { mark: job.mark } });
   if (!machine) throw new Error(`demo: no machine is called ${job.mark}`);
   const intake = intakeSchema.parse({
@@ -156,9 +160,10 @@ async function seedJob(
     complaint: job.complaint,
     ...{ symptom: job.symptom, symptoms: job.symptoms, position: job.position },
     works: job.works.map((work) => ({ ...work, id: randomUUID() })),
+    ...(job.assigned === undefined ? {} : { assigned: person(job.assigned).id }),
+    ...(job.promisedAfter === undefined ? {} : { promised: dayAfter(from ?? 0, job.promisedAfter) }),
   });
   if ((await db.jobs.count({ where: { machineId: machine.get("id") as string } })) > nth) return;
-  const [from, to] = job.hoursAgo.map((hours) => Date.now() - hours * 3_600_000);
   const { id } = await openJob(db, intake, person(job.takenInBy), new Date(from ?? 0));
   const append = (drafts: readonly Draft[], by: Actor, at = to ?? 0) =>
     appendEvents(db, id, { after: 0, events: drafts.map((draft) => ({ id: randomUUID(), draft })) }, by, new Date(at));
@@ -193,6 +198,8 @@ async function seedJob(
     await append([{ type: "job_handed_back", said: HAND_BACK_WORD, words }], person(by));
   }
 }
+
+const dayAfter = (moment: number, days: number): string => addDays(moment, days).toISOString().slice(0, 10);
 
 const BEGUN = 0;
 const DONE = 1;

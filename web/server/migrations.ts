@@ -254,6 +254,17 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         takenBackAt DATETIME(3) NULL)`,
     ],
   },
+  {
+    name: "0017-promised-and-merged",
+    statements: [
+      `ALTER TABLE job_summaries ADD COLUMN IF NOT EXISTS promisedOn DATE NULL,
+        ADD COLUMN IF NOT EXISTS assignedId VARCHAR(36) NULL, ADD COLUMN IF NOT EXISTS assignedName VARCHAR(80) NULL`,
+      // Two that turned out to be one: what moved with it, so that it can be taken apart again.
+      `CREATE TABLE IF NOT EXISTS machine_merges (machineId CHAR(36) PRIMARY KEY, intoId CHAR(36) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, moved JSON NOT NULL, KEY into_machine (intoId),
+        FOREIGN KEY (machineId) REFERENCES machines(id), FOREIGN KEY (intoId) REFERENCES machines(id))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

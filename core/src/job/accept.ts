@@ -8,9 +8,9 @@ import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
-import { acceptParking, handedBack } from "./ended.ts";
+import { acceptCancelling, acceptParking, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
-import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { fold, type JobState, lastDay, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { acceptLimit } from "./limitFound.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
@@ -51,12 +51,16 @@ function closedWork(bench: Bench, state: JobState, draft: Draft): string | null 
 /** What may be said of a machine that stands: what was noted, what the owner said, and how it goes on or ends. */
 const WHILE_PARKED = new Set<Draft["type"]>([
   ...(["job_resumed", "job_handed_back", "noted", "owner_said", "photo_taken", "struck"] as const),
+  ...(["job_promised", "job_assigned", "job_cancelled"] as const),
 ]);
+
+/** What the counter says too: what it heard from owners, and which job is done when and by whom. */
+const AT_THE_COUNTER = new Set<Draft["type"]>(["job_promised", "job_assigned", "job_cancelled", "outcome_said"]);
 
 /** Lines that stand for good: how the job began and ended, and what was shown to whom. */
 const FOR_GOOD = new Set<string>([
   ...(["job_opened", "struck", "caution_shown", "job_released", "job_reopened", "work_added", "work_dropped"] as const),
-  ...(["job_parked", "job_resumed", "job_handed_back"] as const),
+  ...(["job_parked", "job_resumed", "job_handed_back", "job_cancelled", "opening_corrected"] as const),
 ]);
 export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.type);
 
@@ -128,14 +132,7 @@ export function acceptedTask(bench: Bench, state: JobState, draft: DraftOf<TaskL
 }
 
 /** What came of a work: told by whoever heard it, once the job has ended. */
-function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_said">, by: Actor): Answer<Body> {
-  if (!by.roles.some((role) => role === "technician" || role === "lead" || role === "counter")) {
-    return no(
-      "conflict",
-      "$",
-      "Only a technician or a lead works at the bench, and the counter hears owners: ask one to sign in.",
-    );
-  }
+function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_said">): Answer<Body> {
   if (!state.released) return no("conflict", "$", "This job has not ended: what came of it is told afterwards.");
   if (!worksInJob(bench, state).some(({ id }) => id === draft.work)) {
     return no("unsupported", "work", "That is no work of this job.");
@@ -143,21 +140,22 @@ function acceptedOutcome(bench: Bench, state: JobState, draft: DraftOf<"outcome_
   return yes(draft);
 }
 
+const CLOSED: Record<NonNullable<JobState["released"]>["body"]["type"], string> = {
+  job_released:
+    "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
+  job_handed_back: "This job was handed back and is closed: a lead reopens it with a reason, or a new one is opened.",
+  job_cancelled: "This job was cancelled and is closed: a lead reopens it with a reason, or a new one is opened.",
+};
+
 function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
   if (!state.opened) return no("conflict", "$", "This job has not been opened.");
-  if (draft.type === "outcome_said") return acceptedOutcome(bench, state, draft, by);
-  if (!by.roles.some((role) => role === "technician" || role === "lead")) {
-    return no("conflict", "$", "Only a technician or a lead works at the bench: ask one to sign in.");
+  const counters = AT_THE_COUNTER.has(draft.type);
+  if (!by.roles.some((role) => role === "technician" || role === "lead" || (counters && role === "counter"))) {
+    const counter = counters ? ", and the counter says this" : "";
+    return no("conflict", "$", `Only a technician or a lead works at the bench${counter}: ask one to sign in.`);
   }
-  if (state.released && draft.type !== "job_reopened") {
-    return no(
-      "conflict",
-      "$",
-      state.released.body.type === "job_handed_back"
-        ? "This job was handed back and is closed: a lead reopens it with a reason, or a new one is opened."
-        : "This job is released and closed: a lead reopens it with a reason, or a new one is opened for further work.",
-    );
-  }
+  if (draft.type === "outcome_said") return acceptedOutcome(bench, state, draft);
+  if (state.released && draft.type !== "job_reopened") return no("conflict", "$", CLOSED[state.released.body.type]);
   if (state.parked && !WHILE_PARKED.has(draft.type)) {
     return no("conflict", "$", `This job is parked: ${state.parked.body.reason}. Go on with it first.`);
   }
@@ -260,6 +258,16 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
     }
     case "job_parked":
       return acceptParking(bench, state, draft);
+    case "job_promised": {
+      const last = lastDay(state);
+      if (draft.on !== null && draft.on < last)
+        return no("range", "on", `${draft.on} is past: say ${last} or a day after it.`);
+      return yes(draft);
+    }
+    case "job_assigned":
+      return yes(draft);
+    case "job_cancelled":
+      return acceptCancelling(bench, state, draft);
     case "job_resumed":
       return state.parked ? yes(draft) : no("conflict", "$", "This job is not parked.");
     case "job_handed_back":

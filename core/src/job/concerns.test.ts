@@ -210,7 +210,7 @@ describe("a job that is not finished", () => {
     expect(standing.join()).toMatch(/more points? (is|are) open/);
     job.keep({ type: "job_handed_back", said: "hand back", words: "not to be started" });
     expect(summarise(job.shop, job.state)).toMatchObject({ stage: "handed back", needs: "nobody", stop: null });
-    expect(job.state.released?.body.rechecks[0]).toEqual({
+    expect(job.state.releases.at(-1)?.body.rechecks[0]).toEqual({
       ...{ id: "handed-back", what: "Handed back, not released: not to be started", due: null, days: null },
     });
     expect(job.offer({ type: "noted", text: "x" })).toMatchObject({ ok: false });

@@ -22,9 +22,10 @@ export function stillOff(bench: Bench, state: JobState): Entry[] {
 
 /**
  * How a machine stands that is not finished, line by line: what stops it, what is off, what is out and not counted in,
- * what no signature clears, and how much is open besides. Each is said at the head of its sheet.
+ * what no signature clears, and how much is open besides. Each is said at the head of its sheet. Of what was opened alone,
+ * the rest is as it came.
  */
-export function standingOf(bench: Bench, state: JobState): string[] {
+export function standingOf(bench: Bench, state: JobState, of: "all" | "opened" = "all"): string[] {
   const tasks = walk(bench, state);
   const off = stillOff(bench, state);
   const out = trayOf(bench, state).flatMap(({ name, out: there, in: back, temporary }) =>
@@ -34,9 +35,10 @@ export function standingOf(bench: Bench, state: JobState): string[] {
   );
   const open = unsigned(state, openPoints(bench, state));
   // What was never opened is as it was: only what was, and what the whole machine needs, has anything to prove.
+  const anything = of === "all" || activeSpine(bench, state).some(({ id }) => hasComeOff(state, id));
   const opened = (id: string): boolean => {
     const entry = tasks.find((task) => task.id === id)?.entry ?? null;
-    return entry === null || hasComeOff(state, entry);
+    return entry === null ? anything : hasComeOff(state, entry);
   };
   const hard = open.filter(
     (point) => point.hard && point.group !== "stop work" && point.group !== "tray" && opened(point.task),
@@ -47,7 +49,7 @@ export function standingOf(bench: Bench, state: JobState): string[] {
     ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),
     ...out,
     ...hard.map(({ text }) => `Not proven: ${text}`),
-    ...(soft > 0 ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
+    ...(soft > 0 && of === "all" ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
   ];
 }
 
@@ -66,6 +68,21 @@ export function acceptParking(
   const last = lastDay(state);
   if (draft.on !== null && draft.on <= last) return no("range", "on", `${draft.on} is past: say a day after ${last}.`);
   return { ok: true, value: { ...draft, standing: standingOf(bench, state) } };
+}
+
+/**
+ * The end of a job that is not done after all. Only as long as the machine is as it came: what was opened is proven again,
+ * or is handed back with its statement.
+ */
+export function acceptCancelling(
+  bench: Bench,
+  state: JobState,
+  draft: DraftOf<"job_cancelled">,
+): Answer<BodyOf<"job_cancelled">> {
+  const [first] = standingOf(bench, state, "opened");
+  if (first === undefined) return { ok: true, value: draft };
+  const message = `The machine is not as it came. ${first}. Put that right first, or hand it back with its statement.`;
+  return no("conflict", "$", message);
 }
 
 /** The end of a job without a release: its statement, and the machine's first recheck. */

@@ -69,6 +69,15 @@ const jobDrafts = [
     on: z.iso.date("a day such as 2027-03-01").nullable(),
   }),
   z.strictObject({ type: z.literal("job_resumed") }),
+  /** Until when it was promised; null takes the promise back. */
+  z.strictObject({ type: z.literal("job_promised"), on: z.iso.date("a day such as 2027-03-01").nullable() }),
+  /** Whose it is to do; null is anybody's again. */
+  z.strictObject({
+    type: z.literal("job_assigned"),
+    to: z.strictObject({ id: z.string().min(1).max(36), name: z.string().trim().min(1).max(80) }).nullable(),
+  }),
+  /** It is not done after all, and nothing of the machine was opened. */
+  z.strictObject({ type: z.literal("job_cancelled"), reason: text }),
   z.strictObject({
     type: z.literal("job_handed_back"),
     said: z.literal(HAND_BACK_WORD, `type the words ${HAND_BACK_WORD}`),
@@ -120,22 +129,24 @@ export type DraftOf<T extends Draft["type"]> = Extract<Draft, { type: T }>;
 export const actorSchema = z.strictObject({ id: z.string(), name: z.string(), roles: z.array(z.string()) });
 export type Actor = z.infer<typeof actorSchema>;
 
+const openedMachine = z.object({
+  id: words,
+  maker: words,
+  model: words,
+  year: whole.nullable(),
+  mark: words,
+  build: words,
+});
+const openedOwner = z.object({ name: words, contact: words });
+/** null where nobody could read it. */
+const openedMeter = z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number().nullable() });
+
 const jobBodies = [
   z.object({
     type: z.literal("job_opened"),
     complaint: words,
     symptom: words,
-    machine: z.object({
-      id: words,
-      maker: words,
-      model: words,
-      year: whole.nullable(),
-      mark: words,
-      build: words,
-    }),
-    owner: z.object({ name: words, contact: words }),
-    /** null where nobody could read it. */
-    meter: z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number().nullable() }),
+    ...{ machine: openedMachine, owner: openedOwner, meter: openedMeter },
     procedure: z.object({ id: words, version: whole, hash: words }),
     /** How many of each part there are, as the model's book had it then. */
     counts: z.record(words, whole),
@@ -147,6 +158,16 @@ const jobBodies = [
       .default([]),
     /** The place of its first work, where somebody said which. */
     position: words.nullable().default(null),
+  }),
+  /** What was said wrongly when it came in, as it is right: everything that hangs on the machine with it. */
+  z.object({
+    type: z.literal("opening_corrected"),
+    undoes,
+    ...{ machine: openedMachine, owner: openedOwner, meter: openedMeter },
+    ...{ counts: z.record(words, whole), config: z.record(words, words) },
+    /** What differs, in words. */
+    differs: z.array(words),
+    reason: words,
   }),
   z.object({
     type: z.literal("work_added"),
@@ -175,6 +196,9 @@ const jobBodies = [
   /** The machine stands, with what is loose or off and why; until a day where one is known. */
   z.object({ type: z.literal("job_parked"), reason: words, on: words.nullable(), standing: z.array(words) }),
   z.object({ type: z.literal("job_resumed") }),
+  z.object({ type: z.literal("job_promised"), on: words.nullable() }),
+  z.object({ type: z.literal("job_assigned"), to: z.object({ id: words, name: words }).nullable() }),
+  z.object({ type: z.literal("job_cancelled"), reason: words }),
   /** Ended without a release: what is not proven, loose or missing, and what must not be used. */
   z.object({
     type: z.literal("job_handed_back"),

@@ -20,12 +20,15 @@ export type JobState = {
   cleared: ReadonlyMap<string, EventOf<"stop_cleared">>;
   /** A gate's id → the line by which a lead let the work pass it. */
   passed: ReadonlyMap<string, EventOf<"gate_passed">>;
-  /** How the job ended, or null while it is open or was reopened: released, or handed back with its statement. */
-  released: EventOf<"job_released" | "job_handed_back"> | null;
+  /** How the job ended, or null while it is open or was reopened: released, handed back with its statement, or cancelled. */
+  released: EventOf<"job_released" | "job_handed_back" | "job_cancelled"> | null;
   /** Every end in order, also those that were reopened: each has a sheet of its own. */
   releases: readonly EventOf<"job_released" | "job_handed_back">[];
   /** The line by which the machine stands, or null while it is worked on. */
   parked: EventOf<"job_parked"> | null;
+  /** By when it was promised, and whose it is to do; null where nobody has said. */
+  promised: string | null;
+  assigned: BodyOf<"job_assigned">["to"];
   /** What findings led to, in order, and the owner's word on what he was asked, by the line of the finding. */
   follows: readonly EventOf<"followed_up">[];
   ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
@@ -62,6 +65,14 @@ export type JobState = {
 export const slotKeyOf = (body: Body | Draft): string | null =>
   isTaskLine(body.type) ? slotOf(body as BodyOf<TaskLine>).key : null;
 
+/** How a job began, with what was put right about it since. */
+function corrected(
+  opened: JobState["opened"],
+  { machine, owner, meter, counts, config }: BodyOf<"opening_corrected">,
+): JobState["opened"] {
+  return opened && { ...opened, body: { ...opened.body, machine, owner, meter, counts, config } };
+}
+
 /** The one fold: from a job's log, and what the log could not take, to its state; in the browser and on the server alike. */
 export function fold(events: readonly JobEvent[], strays: readonly Stray[] = []): JobState {
   const struck = new Map<string, JobEvent>();
@@ -78,6 +89,8 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   let opened: EventOf<"job_opened"> | null = null;
   let released: JobState["released"] = null;
   let parked: EventOf<"job_parked"> | null = null;
+  let promised: JobState["promised"] = null;
+  let assigned: JobState["assigned"] = null;
   const follows: EventOf<"followed_up">[] = [];
   const looks = new Map<string, EventOf<"second_look">>();
   const outcomes = new Map<string, EventOf<"outcome_said">>();
@@ -92,25 +105,39 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const added = new Map<string, EventOf<"work_added">>();
   const dropped = new Map<string, EventOf<"work_dropped">>();
   const workReleases = new Map<string, EventOf<"work_released">>();
+  /** What was on file when works began; all of it anew where the machine was another one. */
+  const begun: { counts: Record<string, number>; config: Record<string, string> }[] = [];
   let lastNumber = 0;
   for (const event of events) {
     lastNumber = Math.max(lastNumber, event.number);
     if (struck.has(event.id)) continue;
-    if (isEvent(event, "job_opened")) opened = event;
-    else if (isEvent(event, "slot_skipped")) skipped.set(event.body.slot, event);
+    if (isEvent(event, "job_opened")) {
+      opened = event;
+      begun.push(event.body);
+    } else if (isEvent(event, "opening_corrected")) {
+      opened = corrected(opened, event.body);
+      begun.splice(0, begun.length, event.body);
+    } else if (isEvent(event, "slot_skipped")) skipped.set(event.body.slot, event);
     else if (isEvent(event, "open_point_signed")) signed.set(event.body.key, event);
     else if (isEvent(event, "noted")) notes.push(event);
     else if (isEvent(event, "photo_taken")) photos.push(event);
     else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
     else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
     else if (isEvent(event, "gate_passed")) passed.set(event.body.gate, event);
-    else if (isEvent(event, "work_added")) added.set(event.body.work, event);
-    else if (isEvent(event, "work_dropped")) dropped.set(event.body.work, event);
+    else if (isEvent(event, "work_added")) {
+      added.set(event.body.work, event);
+      begun.push(event.body);
+    } else if (isEvent(event, "work_dropped")) dropped.set(event.body.work, event);
     else if (isEvent(event, "work_released")) workReleases.set(event.body.work, event);
     else if (isEvent(event, "job_released") || isEvent(event, "job_handed_back")) {
       releases.push((released = event));
       parked = null;
+    } else if (isEvent(event, "job_cancelled")) {
+      released = event;
+      parked = null;
     } else if (isEvent(event, "job_parked")) parked = event;
+    else if (isEvent(event, "job_promised")) promised = event.body.on;
+    else if (isEvent(event, "job_assigned")) assigned = event.body.to;
     else if (isEvent(event, "job_resumed")) parked = null;
     else if (isEvent(event, "followed_up")) follows.push(event);
     else if (isEvent(event, "second_look")) looks.set(event.body.task, event);
@@ -137,7 +164,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else bySlot.set(key, [event]);
   }
   // What a work found first holds: a book that changed since changes nothing of what began before.
-  const begun = [...[...added.values()].reverse(), ...(opened ? [opened] : [])].map(({ body }) => body);
+  begun.reverse();
   const onFile = {
     counts: Object.assign({}, ...begun.map((body) => body.counts)) as Record<string, number>,
     config: Object.assign({}, ...begun.map((body) => body.config)) as Record<string, string>,
@@ -153,7 +180,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config, onFile },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, follows, ownerSaid, cards, causes, limits, tooFar, times, outcomes, looks },
+    ...{ parked, promised, assigned, follows, ownerSaid, cards, causes, limits, tooFar, times, outcomes, looks },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

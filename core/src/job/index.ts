@@ -28,6 +28,7 @@ export {
   wrenchSchema,
 } from "./bench.ts";
 export { type Concern, concernsOf, followedWords, isAsked, waysOn } from "./concerns.ts";
+export { acceptCorrection, type Corrected, type Correction } from "./corrected.ts";
 export { standingOf } from "./ended.ts";
 export { cardOf, wrenchGaps } from "./cards.ts";
 export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";

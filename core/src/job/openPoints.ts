@@ -103,7 +103,7 @@ export const unsigned = (state: JobState, points: readonly OpenPoint[]): OpenPoi
 
 /** What a job waits for, and who can end the wait. */
 export type Summary = {
-  stage: Stage | "ready" | "parked" | "handed back" | "released";
+  stage: Stage | "ready" | "parked" | "handed back" | "released" | "cancelled";
   next: string;
   open: number;
   needs: "technician" | "lead" | "clock" | "owner" | "nobody";
@@ -113,6 +113,9 @@ export type Summary = {
   /** The last line of the log: since when the job lies, and by whose hand. */
   since: string;
   by: string;
+  /** By when it was promised, and whose it is to do. */
+  promised: string | null;
+  assigned: JobState["assigned"];
 };
 
 /** The stage that a task counts to: on a walk round a machine nothing goes apart, it is looked at. */
@@ -132,10 +135,14 @@ export function summarise(bench: Bench, state: JobState): Summary {
     stop: stopsOf(bench, state).find((stop) => stop.cleared === null)?.text ?? null,
     since: last?.at ?? "",
     by: last?.by.name ?? "",
+    ...{ promised: state.promised, assigned: state.assigned },
   };
   const ended: Pick<Summary, "open" | "needs" | "clocks"> = { open: 0, needs: "nobody", clocks: [] };
   if (state.released?.body.type === "job_handed_back") {
     return { ...common, ...ended, stop: null, stage: "handed back", next: `handed back: ${state.released.body.words}` };
+  }
+  if (state.released?.body.type === "job_cancelled") {
+    return { ...common, ...ended, stop: null, stage: "cancelled", next: `cancelled: ${state.released.body.reason}` };
   }
   if (state.released) return { ...common, ...ended, stage: "released", next: "released" };
   if (state.parked) {

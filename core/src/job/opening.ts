@@ -66,6 +66,12 @@ export function positionOf(procedure: Procedure, position: string | null): Answe
   return no("unsupported", "position", message);
 }
 
+/** What is wrong with a meter that stands lower than it did, or null: it was read wrongly, or was changed for another. */
+export function meterFault({ value, last, unit, goesBack }: Intake["meter"]): string | null {
+  if (last === null || value === null || value >= last || goesBack) return null;
+  return `The meter stood at ${last} ${unit} last time. Put it right, or say that the meter was changed.`;
+}
+
 /**
  * The first line of a job: what came in, what is worked on, how the machine is made and how many there are of what, as far
  * as that was on file then. What is not is asked at the bench, where the work turns on it.
@@ -76,10 +82,8 @@ export function acceptOpening(
   specs: readonly Spec[],
 ): Answer<BodyOf<"job_opened">> {
   const { meter, complaint, symptom, owner } = intake;
-  if (meter.last !== null && meter.value !== null && meter.value < meter.last && !meter.goesBack) {
-    const message = `The meter stood at ${meter.last} ${meter.unit} last time. Put it right, or say that the meter was changed.`;
-    return no("conflict", "meter", message);
-  }
+  const wrong = meterFault(meter);
+  if (wrong !== null) return no("conflict", "meter", wrong);
   const found = chosen(intake, offered);
   if (!found.ok) return found;
   const { procedure, hash } = found.value;

@@ -63,6 +63,14 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
     }
     case "job_parked":
       return `parked${body.on === null ? "" : ` until ${body.on}`}: ${body.reason}`;
+    case "job_promised":
+      return body.on === null ? "no day is promised any more" : `promised for ${body.on}`;
+    case "job_assigned":
+      return body.to === null ? "anybody's to do again" : `for ${body.to.name} to do`;
+    case "job_cancelled":
+      return `cancelled: ${body.reason}`;
+    case "opening_corrected":
+      return `put right as it came in: ${body.differs.join("; ")}, ${body.reason}`;
     case "job_resumed":
       return "gone on with";
     case "job_handed_back":

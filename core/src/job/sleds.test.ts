@@ -431,7 +431,7 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
     { id: "point-oil-colour", what: "oil colour: dark, darker, clear", due: null, days: null },
   ]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
-  expect(job.state.released?.body.rechecks).toHaveLength(3);
+  expect(job.state.releases.at(-1)?.body.rechecks).toHaveLength(3);
 });
 
 test("pieces in a row are said as they come off; without their order nothing is kept", () => {

@@ -19,6 +19,8 @@ const TELLING: ReadonlySet<Body["type"]> = new Set([
     "cause_said",
     "outcome_said",
     "job_parked",
+    "job_cancelled",
+    "opening_corrected",
   ] as const),
 ]);
 export const tellsWords = ({ type }: Body): boolean => TELLING.has(type);

@@ -1,5 +1,7 @@
 export {
+  DONE,
   ENDS,
+  isLate,
   hasEnded,
   type FoundJob,
   type JobAtHand,

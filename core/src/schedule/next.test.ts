@@ -1,4 +1,4 @@
-import { type JobAtHand, nextAcross, nextFor, spanWords, waitsFor } from "./index.ts";
+import { isLate, type JobAtHand, nextAcross, nextFor, spanWords, waitsFor } from "./index.ts";
 
 // Every time in this file is invented.
 const NOW = Date.parse("2026-11-23T12:00:00.000Z");
@@ -11,6 +11,8 @@ const job = (id: string, more: Partial<JobAtHand>): JobAtHand => ({
   clocks: [],
   stop: null,
   since: ago(1),
+  promised: null,
+  assigned: null,
   ...more,
 });
 
@@ -51,8 +53,8 @@ test("nobody is sent to sign what is not theirs, and nothing is out of sight", (
     job("bench", {}),
     job("stop", { stop: "x" }),
   ];
-  const ids = (roles: Parameters<typeof nextFor>[2]) => {
-    const { mine, others } = nextFor(jobs, NOW, roles);
+  const ids = (roles: string[]) => {
+    const { mine, others } = nextFor(jobs, NOW, { id: "me", roles });
     expect(mine.length + others.length).toBe(jobs.length);
     return mine.map(({ job: { id } }) => id);
   };
@@ -60,6 +62,22 @@ test("nobody is sent to sign what is not theirs, and nothing is out of sight", (
   expect(ids(["lead"])).toEqual(["stop", "sign", "call", "bench"]);
   expect(ids(["counter"])).toEqual(["call"]);
   expect(ids([])).toEqual([]);
+});
+
+test("what was promised for the earliest day comes first of its kind, and what is somebody else's waits for them", () => {
+  const jobs = [
+    job("old", { since: ago(40) }),
+    job("friday", { promised: "2026-11-27" }),
+    job("late", { promised: "2026-11-20" }),
+    job("sign", { needs: "lead", promised: "2026-12-24", assigned: { id: "other", name: "O" } }),
+    job("theirs", { promised: "2026-11-01", assigned: { id: "other", name: "O" } }),
+    job("mine", { promised: "2026-11-28", assigned: { id: "me", name: "M" } }),
+  ];
+  const { mine, others } = nextFor(jobs, NOW, { id: "me", roles: ["technician", "lead"] });
+  expect(mine.map(({ job: { id } }) => id)).toEqual(["sign", "late", "friday", "mine", "old"]);
+  expect(others.map(({ job: { id } }) => id)).toEqual(["theirs"]);
+  expect(jobs.filter((one) => isLate(one, "2026-11-23")).map(({ id }) => id)).toEqual(["late", "theirs"]);
+  expect(isLate(job("ended", { promised: "2026-11-20", stage: "released" }), "2026-11-23")).toBe(false);
 });
 
 test("spans in words that are read at a glance", () => {

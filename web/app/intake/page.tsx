@@ -5,6 +5,7 @@ import { requireActor } from "@/server/page";
 import { booksOf } from "@/server/books/read";
 import { procedureFaultsOf, proceduresFor } from "@/server/procedures/read";
 import { symptomSetsOf, talliesOf } from "@/server/symptoms/read";
+import { colleaguesOf } from "@/server/people/read";
 import { outcomesOf } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 
@@ -43,6 +44,9 @@ export default async function IntakePage({ searchParams }: Asked) {
         <IntakeForm
           sets={await symptomSetsOf(db, null)}
           tallies={await talliesOf(db)}
+          people={(await colleaguesOf(db))
+            .filter(({ roles }) => roles.includes("technician") || roles.includes("lead"))
+            .map(({ id, name }) => ({ id, name }))}
           outcomes={await outcomesOf(db)}
           machines={machines}
           meant={meant?.id}

@@ -72,8 +72,12 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   );
   const job = useJob(here, actor, judgedAnew);
   const { state } = job;
-  // A work that was added or dropped lays the job out anew: the server does that, and the page is drawn by it.
-  const works = [...state.added.keys(), ...[...state.dropped.keys()].map((id) => `-${id}`)].join();
+  // A work that was added or dropped, or another machine, lays the job out anew: the server does that, and the page is drawn by it.
+  const came = state.opened?.body;
+  const works = [
+    ...[...state.added.keys(), ...[...state.dropped.keys()].map((id) => `-${id}`)],
+    ...[came?.machine.id, came?.meter.value],
+  ].join();
   const laidOutBy = useRef(works);
   useEffect(() => {
     if (laidOutBy.current === works) return;
@@ -92,7 +96,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   // What has ended is not worked on: its end stands there until a step is gone to.
   const task = chosen ?? (state.released ? null : next);
   const waiting = task ? slotsInHand(bench, state, task, chosen !== null, hand.hand.aim) : [];
-  const points = openPoints(bench, state);
+  // A machine that is as it came has nothing to prove.
+  const points = state.released?.body.type === "job_cancelled" ? [] : openPoints(bench, state);
   const left = unsigned(state, points);
   const wanted = useLastTool(actor.id, task?.id ?? null);
   const kit = tools(bench, task, wanted);
@@ -116,10 +121,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const releaseKept = state.released !== null && !job.unkept.has(state.released.id);
   const aimText = state.released
     ? releaseKept
-      ? state.released.body.type === "job_handed_back"
-        ? "handed back"
-        : "released"
-      : "release on its way"
+      ? ENDED[state.released.body.type]
+      : "its end is on its way"
     : task === null
       ? left.length > 0
         ? "sign or release"
@@ -187,6 +190,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             onTime={hand.correctTime}
             onPark={hand.park}
             onHandBack={hand.handBack}
+            onAsk={hand.ask}
+            people={colleagues}
             from={workFor}
             onClosed={() => setWorkFor(null)}
           />
@@ -360,6 +365,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
     </div>
   );
 }
+
+const ENDED = { job_released: "released", job_handed_back: "handed back", job_cancelled: "cancelled" } as const;
 
 /** The task that counts or puts back a line of the tray. */
 const homeOf = (tasks: readonly Task[], id: string): string | undefined =>

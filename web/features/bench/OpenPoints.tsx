@@ -1,5 +1,7 @@
 import { type JobState, OPEN_GROUPS, type OpenPoint } from "@averin/core";
 
+const ENDED = { job_released: "Released", job_handed_back: "Handed back", job_cancelled: "Cancelled" } as const;
+
 /** Until release: everything still open, grouped by what clears it, what is next first; signed ones stay visible. */
 export function OpenPoints({
   points,
@@ -22,9 +24,7 @@ export function OpenPoints({
   return (
     <section aria-label="Until release" className="p-3">
       <h2 className="caption flex justify-between">
-        <span>
-          {released ? (state.released?.body.type === "job_handed_back" ? "Handed back" : "Released") : "Until release"}
-        </span>
+        <span>{released && state.released ? ENDED[state.released.body.type] : "Until release"}</span>
         <span className="figure text-ink">{open.length}</span>
       </h2>
       {open.length === 0 && (

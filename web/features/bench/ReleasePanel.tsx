@@ -48,8 +48,23 @@ export function ReleasePanel({
   if (state.released && !releaseKept) {
     return (
       <article className="flex flex-col gap-3">
-        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Release on its way</h1>
-        <p className="text-xl">Not released yet: the server does not have it. Nothing is handed out before it has.</p>
+        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Its end is on its way</h1>
+        <p className="text-xl">Not ended yet: the server does not have it. Nothing is handed out before it has.</p>
+      </article>
+    );
+  }
+  if (state.released?.body.type === "job_cancelled") {
+    return (
+      <article className="flex flex-col gap-3">
+        <h1 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Cancelled</h1>
+        <p className="text-xl">
+          {state.released.body.reason}. By {state.released.by.name}, {minuteOf(state.released.at)}. Nothing was done on
+          the machine.
+        </p>
+        <p className="text-soft">Is it wanted after all? A lead reopens the job, with a reason.</p>
+        <button type="button" className="key self-start" onClick={onReopen}>
+          Reopen the job
+        </button>
       </article>
     );
   }

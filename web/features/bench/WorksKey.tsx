@@ -13,9 +13,13 @@ import { useState } from "react";
 import { fetched } from "@/ui/fetched";
 import { timeWords } from "@/ui/times";
 import { Drawer } from "./Drawer.tsx";
+import type { Colleague } from "./PersonKey.tsx";
+import { assignAsked, cancelAsked, promiseAsked } from "./plans.ts";
+import type { Asking } from "./useBenchHand.ts";
 
-// Only who adds a work needs the form.
+// Only who adds a work, or puts right what came in, needs the form.
 const AddWork = fetched(() => import("./AddWork.tsx").then((module) => module.AddWork));
+const CorrectOpening = fetched(() => import("./CorrectOpening.tsx").then((module) => module.CorrectOpening));
 
 const STAGE_TONE: Readonly<Record<WorkStanding["stage"], string>> = {
   ...{ "to do": "text-soft", waits: "text-near", "in hand": "text-petrol" },
@@ -33,6 +37,10 @@ type Props = {
   onTime: (work: string, name: string) => void;
   onPark: () => void;
   onHandBack: () => void;
+  /** Asks in the line for what is planned of the job as a whole. */
+  onAsk: (asking: Asking) => void;
+  /** Who may be asked to do it. */
+  people: readonly Colleague[];
   /** What a further work is added for, where a finding led to it; null where the dialog is closed by that. */
   from: Concern | null;
   onClosed: () => void;
@@ -41,10 +49,14 @@ type Props = {
 /** The works of this job, how far each is and what it waits for; and the form that adds one. */
 export function WorksKey(props: Props) {
   const [asked, setAsked] = useState(false);
+  const [corrects, setCorrects] = useState(false);
   const open = asked || props.from !== null;
   const setOpen = (now: boolean): void => {
     setAsked(now);
-    if (!now) props.onClosed();
+    if (!now) {
+      props.onClosed();
+      setCorrects(false);
+    }
   };
   const closing = (act: () => void) => () => {
     setOpen(false);
@@ -58,18 +70,19 @@ export function WorksKey(props: Props) {
       far="W"
       label={label}
       title="Works of this job"
-      about="What is done on this machine while it is here, how far each work is, and what it waits for."
+      about="What is done on this machine while it is here, how far each work is, what it waits for, by when and by whom."
       open={open}
       onOpenChange={setOpen}
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
+        {!props.state.released && <Planned {...props} closing={closing} />}
         <ul>
           {standing.map((one) => (
             <WorkRow key={one.work.id} {...props} one={one} several={several > 1} close={() => setOpen(false)} />
           ))}
         </ul>
         {props.state.released ? (
-          <p className="py-3 text-soft">Released: a lead reopens the job before more is added to it.</p>
+          <p className="py-3 text-soft">This job has ended: a lead reopens it before more is added to it.</p>
         ) : (
           <>
             <AddWork jobId={props.jobId} from={props.from} onAdded={() => setOpen(false)} />
@@ -82,12 +95,49 @@ export function WorksKey(props: Props) {
                 <button type="button" className="key" onClick={closing(props.onHandBack)}>
                   Hand back unfinished
                 </button>
+                <button type="button" className="key" onClick={closing(() => props.onAsk(cancelAsked()))}>
+                  Cancel the job
+                </button>
               </p>
             </section>
           </>
         )}
+        <section aria-label="As it came in" className="mt-6 border-t border-line pt-3">
+          <h3 className="caption">as it came in</h3>
+          {corrects ? (
+            <CorrectOpening jobId={props.jobId} state={props.state} onKept={() => setOpen(false)} />
+          ) : (
+            <button type="button" className="key mt-2" onClick={() => setCorrects(true)}>
+              Wrong machine or meter
+            </button>
+          )}
+        </section>
       </div>
     </Drawer>
+  );
+}
+
+/** By when the job is promised and whose it is to do. */
+function Planned({
+  state,
+  people,
+  onAsk,
+  closing,
+}: Pick<Props, "state" | "people" | "onAsk"> & { closing: (act: () => void) => () => void }) {
+  const atBench = people.filter(({ roles }) => roles.includes("technician") || roles.includes("lead"));
+  return (
+    <section aria-label="When and who" className="flex flex-wrap items-center gap-2 border-b border-line py-3">
+      <p className="flex-1 text-lg">
+        {state.promised === null ? "No day is promised" : `Promised for ${state.promised}`};{" "}
+        {state.assigned === null ? "anybody’s to do" : `for ${state.assigned.name} to do`}.
+      </p>
+      <button type="button" className="key" onClick={closing(() => onAsk(promiseAsked(state)))}>
+        Promise a day
+      </button>
+      <button type="button" className="key" onClick={closing(() => onAsk(assignAsked(state, atBench)))}>
+        Say who does it
+      </button>
+    </section>
   );
 }
 

@@ -566,6 +566,7 @@ export function useBenchHand({
     tooFar: (entry: string, place: number, how: TooFarWay) =>
       inTurn(() => keep([{ type: "pull_undone", entry, place, how }], null)),
     judge: (point: string) => inTurn(() => keep([{ type: "limit_found", point }], null)),
+    ask,
     releaseWork,
     correctTime,
     outcome,

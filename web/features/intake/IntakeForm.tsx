@@ -2,7 +2,7 @@
 
 import { type Ranked, rankSuspects, type SymptomSet, symptomsFor, type Tally } from "@averin/core";
 import Link from "next/link";
-import { useRef, useState } from "react";
+import { type FocusEvent, type ReactNode, useRef, useState } from "react";
 import { type UseFormRegister, useWatch } from "react-hook-form";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
@@ -23,6 +23,9 @@ const machineSchema = z.object({
   lastMeter: z.number().nullable(),
   weaknesses: z.array(z.string()),
   rechecks: z.array(z.string()),
+  mark: z.string(),
+  /** Jobs that are open on it already. */
+  open: z.array(z.object({ id: z.string(), number: z.string(), work: z.string() })),
 });
 export type IntakeMachine = z.infer<typeof machineSchema>;
 const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
@@ -52,6 +55,9 @@ type Fields = {
   ownerName?: string;
   ownerContact?: string;
   meterUnit?: string;
+  /** By which day it is promised, and whose it is to do. */
+  promised?: string;
+  assigned?: string;
 };
 type Chosen = { machine: string; maker?: string | undefined; model?: string | undefined; kind?: string | undefined };
 type Picked = Chosen & { procedure: string };
@@ -64,6 +70,7 @@ const LOOK_MS = 2000;
 const same = (known: string, typed: string | undefined): boolean =>
   known.toLowerCase() === trimmed(typed).toLowerCase();
 const trimmed = (word: string | undefined): string => (word ?? "").trim();
+const orNone = (word: string | undefined): string | null => (trimmed(word) === "" ? null : trimmed(word));
 /** A work besides the first, as it was taken over from what is suspected or chosen. */
 type Further = { id: string; procedure: string; title: string; positions: string[]; position: string; because: string };
 
@@ -90,6 +97,7 @@ export function IntakeForm({
   sets,
   tallies,
   outcomes,
+  people,
 }: {
   machines: IntakeMachine[];
   /** The one that the counter was opened for. */
@@ -105,6 +113,8 @@ export function IntakeForm({
   tallies: Record<string, Tally[]>;
   /** What came of each work so far, by procedure. */
   outcomes: Record<string, { how: string; count: number }[]>;
+  /** Who works at benches here. */
+  people: { id: string; name: string }[];
 }) {
   "use no memo";
   const [machines, setMachines] = useState(listed);
@@ -114,6 +124,7 @@ export function IntakeForm({
   const ready = useReady();
   const [said, setSaid] = useState<readonly string[]>([]);
   const [further, setFurther] = useState<readonly Further[]>([]);
+  const [twins, setTwins] = useState<readonly IntakeMachine[]>([]);
 
   const knownOf = ({ machine }: Chosen) => machines.find(({ id }) => id === machine);
   const bookOf = ({ maker, model }: Chosen) => books.find((book) => same(book.maker, maker) && same(book.model, model));
@@ -141,10 +152,11 @@ export function IntakeForm({
           meterGoesBack: goesBack === meterOf(typed.meter),
           ...{ complaint: typed.complaint.trim(), symptom: typed.symptom ?? "", procedure: chosenOf(typed)?.id },
           symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
-          position: trimmed(typed.position) === "" ? null : trimmed(typed.position),
+          position: orNone(typed.position),
+          ...{ promised: orNone(typed.promised), assigned: orNone(typed.assigned) },
           works: furtherOf(typed).map(({ id: work, procedure, position, because }) => ({
             ...{ id: work, procedure, because },
-            position: position === "" ? null : position,
+            position: orNone(position),
           })),
         },
         openedSchema,
@@ -195,6 +207,18 @@ export function IntakeForm({
     setValue("machine", only && others.length === 0 ? only.id : "");
   };
 
+  /** Machines that are called so already: one of them may be the one that stands here. */
+  const lookForTwins = async (mark: string): Promise<void> => {
+    if (mark.trim().length < 2) return setTwins([]);
+    const found = await send("GET", `/api/machines?search=${encodeURIComponent(mark.trim())}`, undefined, listedSchema);
+    setTwins(found.kind === "kept" ? found.value.machines.filter((one) => same(one.mark, mark)) : []);
+  };
+  const takeTwin = (twin: IntakeMachine): void => {
+    setMachines([twin, ...machines.filter(({ id: other }) => other !== twin.id)]);
+    setTwins([]);
+    setValue("machine", twin.id);
+  };
+
   /** The answer was lost: whether the job was opened is not known, so it is looked for, as long as it takes. */
   const look = async (): Promise<string> => {
     say("The answer was lost: it is not known whether the job was opened. Looking …");
@@ -234,6 +258,14 @@ export function IntakeForm({
           <p className="border-l-4 border-petrol pl-3">
             {known.owner}
             {known.kind !== null && <span className="block text-soft">{known.kind}</span>}
+            {known.open.map(({ id: job, number, work }) => (
+              <span key={job} className="block font-semibold text-past">
+                {number} is open on it: {work}.{" "}
+                <Link href={`/jobs/${job}`} className="inline-flex min-h-[44px] items-center underline">
+                  go there, and add what is to be done
+                </Link>
+              </span>
+            ))}
             <Link href={`/machines/${known.id}`} className="inline-flex min-h-[44px] items-center underline">
               figures of this machine, and what is to be looked at again
             </Link>
@@ -249,7 +281,20 @@ export function IntakeForm({
             ))}
           </p>
         ) : (
-          machineId === "new" && <NewMachine books={books} kinds={kinds} known={bookOf(fields)} register={register} />
+          machineId === "new" && (
+            <NewMachine books={books} kinds={kinds} known={bookOf(fields)} register={register} onMark={lookForTwins}>
+              {twins.map((twin) => (
+                <p key={twin.id} className="caution col-span-2 flex items-center gap-3 px-3 py-1">
+                  <span className="flex-1">
+                    {twin.label} is on file, of {twin.owner}. Is it that one?
+                  </span>
+                  <button type="button" className="key" onClick={() => takeTwin(twin)}>
+                    It is that one
+                  </button>
+                </p>
+              ))}
+            </NewMachine>
+          )
         )}
         <label className="flex flex-col gap-1 font-semibold">
           Meter now{known ? `, ${known.meterUnit}` : ""}, if it can be read
@@ -359,6 +404,18 @@ export function IntakeForm({
             </div>
           </fieldset>
         )}
+        <div className="grid grid-cols-2 gap-3">
+          <label className="flex flex-col gap-1 font-semibold">
+            Promised for, if a day was said
+            <input {...register("promised")} type="date" className="field" />
+          </label>
+          <label className="flex flex-col gap-1 font-semibold">
+            Whose it is to do
+            <select {...register("assigned")} className="field">
+              <Options asks="anybody’s" of={people.map(({ id: value, name }) => ({ value, name }))} />
+            </select>
+          </label>
+        </div>
         <p role="alert" className="min-h-[2.6em] font-semibold text-past">
           {message}
         </p>
@@ -474,12 +531,18 @@ function NewMachine({
   kinds,
   known,
   register,
+  onMark,
+  children,
 }: {
   books: IntakeBook[];
   kinds: IntakeKind[];
   /** The book of the model that is typed, where there is one. */
   known: IntakeBook | undefined;
   register: UseFormRegister<Fields>;
+  /** Told its mark when that has been typed. */
+  onMark: (mark: string) => Promise<void>;
+  /** What is said about that mark. */
+  children: ReactNode;
 }) {
   "use no memo";
   const makers = [...new Set(books.map(({ maker }) => maker))];
@@ -525,7 +588,12 @@ function NewMachine({
       )}
       <label className="flex flex-col gap-1 font-semibold">
         Plate or mark
-        <input {...register("mark")} className="field" maxLength={80} required />
+        <input
+          {...register("mark", { onBlur: (event: FocusEvent<HTMLInputElement>) => void onMark(event.target.value) })}
+          className="field"
+          maxLength={80}
+          required
+        />
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         Year, if known
@@ -537,6 +605,7 @@ function NewMachine({
           title="four figures, such as 2023"
         />
       </label>
+      {children}
       <label className="flex flex-col gap-1 font-semibold">
         Owner, if known
         <input {...register("ownerName")} className="field" maxLength={120} />

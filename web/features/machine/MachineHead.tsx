@@ -16,6 +16,10 @@ export type MachineShown = {
   /** The fleet it is one of; empty: of none. */
   fleet: string;
   owner: { id: string; name: string; contact: string };
+  /** The machine that it turned out to be. */
+  into: { id: string; mark: string } | null;
+  /** Those that turned out to be it. */
+  also: { id: string; mark: string; serial: string }[];
 };
 
 /** Whose a machine is and how it is told from others, with the keys that put it right; and what became of it. */
@@ -29,10 +33,23 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
     ["frame number", serial === "" ? "not known" : serial],
     ...(machine.kind === null ? [] : [["what it is", machine.kind]]),
     ...(fleet === "" ? [] : [["one of", fleet]]),
+    ...machine.also.map((one) => ["also on file as", [one.mark, one.serial].filter(Boolean).join(", ")]),
   ];
   return (
     <section aria-label="The machine" className="pb-8">
-      {machine.retired !== null && (
+      {machine.into && (
+        <div className="caution mb-4 flex flex-wrap items-center gap-3 px-3 py-2">
+          <p className="flex-1 text-lg font-semibold">
+            It turned out to be{" "}
+            <Link href={`/machines/${machine.into.id}`} className="underline">
+              {machine.into.mark}
+            </Link>
+            : its jobs, its meter and what is to be looked at again stand there.
+          </p>
+          <PostKey to={to} body={{ does: "is its own" }} words="It is its own after all" />
+        </div>
+      )}
+      {machine.retired !== null && machine.into === null && (
         <p className="caution mb-4 text-lg font-semibold">
           Retired on {dayOf(machine.retired)}: it is not taken in any more, and nothing of it falls due.
         </p>
@@ -47,7 +64,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
           <p className="text-lg text-soft">{owner.contact || "how to reach them is not on file"}</p>
           <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-1">
             {rows.map(([what, said]) => (
-              <div key={what} className="flex items-baseline gap-2">
+              <div key={`${what} ${said}`} className="flex items-baseline gap-2">
                 <dt className="text-soft">{what}</dt>
                 <dd className="figure text-lg font-semibold">{said}</dd>
               </div>
@@ -66,7 +83,6 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
             about="What it was before stays readable."
             to={to}
             fixed={{ does: "put right" }}
-
             fields={[
               { name: "mark", label: "Plate or mark", start: mark },
               { name: "year", label: "Year, if known", start: year === null ? "" : String(year) },
@@ -114,7 +130,18 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
               fields={[{ name: "reason", label: "Why", like: "broken up for parts" }]}
             />
           ) : (
-            <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
+            machine.into === null && <PostKey to={to} body={{ does: "in use again" }} words="In use again" />
+          )}
+          {machine.into === null && machine.also.length === 0 && (
+            <FormKey
+              words="It is another one here"
+              title={`${mark} stands here twice`}
+              about="Its jobs, meter readings and what is to be looked at again go to the other; this one stays readable, and it can be undone."
+              to={to}
+              fixed={{ does: "is another" }}
+              keep="They are one"
+              fields={[{ name: "mark", label: "The mark of the one that it is", start: mark }]}
+            />
           )}
         </div>
       </div>

@@ -77,6 +77,7 @@ function foundOf(bench: Bench, state: JobState): string[] {
 
 /** What was done: the works, what went in new, and what was put right on the way. */
 function doneOf(bench: Bench, state: JobState): string[] {
+  if (state.released?.body.type === "job_cancelled") return [`Nothing: ${state.released.body.reason}`];
   const back = state.released?.body.type === "job_handed_back";
   const works = worksInJob(bench, state).map((work) => `${workName(work)}${back ? ", not finished" : ""}`);
   const parts = pullList(bench, state).map(({ quantity, name }) => `New: ${quantity} × ${name}`);

@@ -360,10 +360,12 @@ export function sheetData(
   const { machine, meter, owner, complaint, symptom } = opened.body;
   const open = unsigned(state, openPoints(bench, state));
   const lines = pullList(bench, state);
-  // Once released, as it was set then.
-  const rechecks = state.released?.body.rechecks ?? rechecksOf(bench, state);
+  // Once ended, as it was set then.
+  const ended = state.released?.body ?? null;
+  const cancelled = ended?.type === "job_cancelled" ? ended : null;
+  const rechecks = ended === null ? rechecksOf(bench, state) : "rechecks" in ended ? ended.rechecks : [];
   const next = [...bench.procedure.release.lines, ...rechecks.map((recheck) => recheckWords(state, recheck))];
-  const back = state.released?.body.type === "job_handed_back" ? state.released.body : null;
+  const back = ended?.type === "job_handed_back" ? ended : null;
   const people = [...new Set(events.filter((e) => e.body.type !== "job_opened").map((e) => e.by.name))];
   const cautions = [...state.cautions.values()];
   const waits = waitsOf(bench, state).filter((w) => w.endedAt !== null);
@@ -377,7 +379,7 @@ export function sheetData(
       owner.name || "owner not known",
     ].join(" · "),
     state: state.released
-      ? `${back ? "handed back, not released," : "released"} ${dayOf(state.released.at)} by ${state.released.by.name}`
+      ? `${cancelled ? `cancelled (${cancelled.reason})` : back ? "handed back, not released," : "released"} ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,
     back,
     owner: ownerPart(bench, state, next),

@@ -1,9 +1,10 @@
 "use client";
 
-import { type Actor, hasEnded, type JobLine, nextFor, spanWords, type Waits, waitsFor } from "@averin/core";
+import { type Actor, hasEnded, isLate, type JobLine, nextFor, spanWords, type Waits, waitsFor } from "@averin/core";
 import Link from "next/link";
 import { type ReactNode, useEffect } from "react";
 import { useNow } from "@/client/useNow";
+import { dayOf } from "@/ui/times";
 
 const STAGES = ["apart", "measure", "decide", "build", "together", "prove"] as const;
 const WORD: Record<string, string> = {
@@ -17,6 +18,7 @@ const WORD: Record<string, string> = {
   parked: "parked",
   released: "released",
   "handed back": "handed back, not released",
+  cancelled: "cancelled",
 };
 
 const DO: Record<Waits["kind"], (job: JobLine) => string> = {
@@ -32,14 +34,14 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
 
 /** The day: every job with what it waits for and how long, and beside it what to do next across all of them. */
 export function Today({
-  roles,
+  actor,
   jobs,
   more = 0,
   at,
   children,
 }: {
-  /** Of whoever looks: nobody is sent to what is not theirs. */
-  roles: Actor["roles"];
+  /** Whoever looks: nobody is sent to what is not theirs. */
+  actor: Pick<Actor, "id" | "roles">;
   jobs: readonly JobLine[];
   /** Open jobs that are not listed. */
   more?: number;
@@ -60,7 +62,7 @@ export function Today({
       </p>
     );
   }
-  const { mine, others } = nextFor(jobs, now, roles);
+  const { mine, others } = nextFor(jobs, now, actor);
   return (
     <div className="grid gap-6 lg:grid-cols-[1fr_330px]">
       <section aria-label="Jobs">
@@ -87,7 +89,7 @@ export function Today({
               >
                 <span className="figure text-2xl font-bold text-petrol">{i + 1}</span>
                 <span>
-                  <strong className="text-lg">{job.mark}</strong>
+                  <strong className="text-lg">{job.mark}</strong> <Promised job={job} now={now} />
                   <span className="block text-[15px]">{job.work}</span>
                   <span className={`block ${waits.kind === "stop" ? "font-semibold text-past" : ""}`}>
                     {DO[waits.kind](job)}
@@ -104,7 +106,8 @@ export function Today({
               {others.map(({ job, waits }) => (
                 <li key={job.id} className="border-b border-line">
                   <Link href={`/jobs/${job.id}`} className="block min-h-[44px] px-2 py-1 leading-tight hover:bg-sheet">
-                    <strong>{job.mark}</strong> <span className="text-soft">{waits.for}</span>
+                    <strong>{job.mark}</strong>{" "}
+                    <span className="text-soft">{job.assigned === null ? waits.for : job.assigned.name}</span>
                   </Link>
                 </li>
               ))}
@@ -145,6 +148,13 @@ function Lane({ job, now }: { job: JobLine; now: number }) {
         <span className="leading-tight">
           <strong className="text-lg">{job.mark}</strong> <span className="text-[15px]">{job.machine}</span>
           <span className="block font-semibold">{job.work}</span>
+          {!released && (job.promised !== null || job.assigned !== null) && (
+            <span className="block text-[15px]">
+              <Promised job={job} now={now} />
+              {job.promised !== null && job.assigned !== null && " · "}
+              {job.assigned !== null && `for ${job.assigned.name}`}
+            </span>
+          )}
           <span className="block text-[15px] text-soft">
             <span className="figure">{job.number}</span> {job.owner}
           </span>
@@ -163,6 +173,17 @@ function Lane({ job, now }: { job: JobLine; now: number }) {
         </span>
       </Link>
     </li>
+  );
+}
+
+/** By when it is promised; late once that day is over. */
+function Promised({ job, now }: { job: JobLine; now: number }) {
+  if (job.promised === null) return null;
+  const late = isLate(job, dayOf(new Date(now)));
+  return (
+    <span className={late ? "font-semibold text-past" : ""}>
+      {late ? "late: promised for" : "promised for"} <span className="figure">{job.promised}</span>
+    </span>
   );
 }
 

@@ -17,11 +17,12 @@ test("today: what each job waits for and how long, and what to do next", () => {
       next: "Warp",
     },
     ...{ open: 3, needs: "technician", clocks: [], stop: null, since: "2026-11-23T09:00:00.000Z", by: "Mira Orr" },
+    ...{ promised: null, assigned: null },
     ...more,
   });
   const html = renderToStaticMarkup(
     <Today
-      roles={["technician"]}
+      actor={{ id: "me", roles: ["technician"] }}
       at={at}
       jobs={[
         job("Bike 1", {}),
@@ -29,6 +30,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
         job("Bike 3", { needs: "clock", clocks: [{ title: "Soak", endsAt: "2026-11-23T12:30:00.000Z" }] }),
         job("Bike 4", { stage: "released", needs: "nobody" }),
         job("Bike 5", { needs: "lead" }),
+        job("Bike 6", { assigned: { id: "other", name: "Tobin Hask" }, promised: "2026-11-20" }),
       ]}
     />,
   ).replaceAll("&#x27;", "'");
@@ -41,7 +43,10 @@ test("today: what each job waits for and how long, and what to do next", () => {
     "Bike 1",
     "Bike 3",
     "Bike 5",
+    "Bike 6",
   ]);
+  // What was promised for a day that is over is late; what is another's to do waits for them by name.
+  expect(html.replace(/<[^>]*>/g, "")).toContain("late: promised for 2026-11-20 · for Tobin Hask");
   // What a technician may not sign waits for others, and has no number to take it by.
   const [mine = "", others = ""] = next.split("waits for others");
   expect([...mine.matchAll(/data-next="(\d)"/g)].map(([, number]) => number)).toEqual(["1", "2", "3"]);
@@ -50,7 +55,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
 });
 
 test("an empty day says what to do first", () => {
-  expect(renderToStaticMarkup(<Today roles={["technician", "lead"]} at={0} jobs={[]} />)).toContain(
-    "Take a machine in at the counter",
-  );
+  expect(
+    renderToStaticMarkup(<Today actor={{ id: "me", roles: ["technician", "lead"] }} at={0} jobs={[]} />),
+  ).toContain("Take a machine in at the counter");
 });

@@ -90,7 +90,8 @@ export const figures: Kind<FigureRow> = {
     const ofMachines = await db.sequelize.query<OnFile>(
       `SELECT m.maker, m.model, m.mark AS machine, f.body, f.format, f.enteredBy FROM
         (SELECT f.*, ROW_NUMBER() OVER (PARTITION BY machineId, specKey ORDER BY enteredAt DESC, id) AS nth
-          FROM machine_figures f) f JOIN machines m ON m.id = f.machineId WHERE f.nth = 1`,
+          FROM machine_figures f) f JOIN machines m ON m.id = f.machineId WHERE f.nth = 1
+          AND NOT EXISTS (SELECT 1 FROM machine_merges g WHERE g.machineId = m.id)`,
       asked,
     );
     return [...ofModels, ...ofMachines].map(({ maker, model, machine, body, format, enteredBy }) => ({

@@ -26,7 +26,8 @@ export const machines: Kind<MachineFileRow> = {
         o.name, o.contact, r.value, DATE_FORMAT(r.readAt, '%Y-%m-%d') AS readOn
         FROM machines m JOIN owners o ON o.id = m.ownerId LEFT JOIN
         (SELECT r.*, ROW_NUMBER() OVER (PARTITION BY machineId ORDER BY readAt DESC, id) AS nth FROM meter_readings r) r
-        ON r.machineId = m.id AND r.nth = 1`,
+        ON r.machineId = m.id AND r.nth = 1
+        WHERE NOT EXISTS (SELECT 1 FROM machine_merges g WHERE g.machineId = m.id)`,
       { type: QueryTypes.SELECT, transaction },
     );
     return rows.map(({ meterUnit, name, contact, value, readOn, ...row }) => ({

@@ -1,5 +1,6 @@
 import {
   type Bench,
+  DONE,
   ENDS,
   hasEnded,
   type FoundJob,
@@ -12,7 +13,7 @@ import {
 } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
-import { type Database, fromJson, SHOP_VERSION } from "../database.ts";
+import { type At, type Database, fromJson, SHOP_VERSION } from "../database.ts";
 import { notFound } from "../refused.ts";
 import { benchOf, eventsOf, jobAtBench, readEvents } from "./log.ts";
 import { straysOpen } from "./strays.ts";
@@ -50,7 +51,12 @@ export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
 
 const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));
 
-type LineRow = Omit<JobLine, "clocks" | "since"> & { clocks: unknown; since: Date };
+type LineRow = Omit<JobLine, "clocks" | "since" | "assigned"> & {
+  clocks: unknown;
+  since: Date;
+  assignedId: string | null;
+  assignedName: string | null;
+};
 
 /** So many open jobs are listed, and so many of those that were released last. */
 const MOST_OPEN = 200;
@@ -65,7 +71,7 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
     db.sequelize.query<LineRow>(
       `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
         s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
-        s.lastBy AS \`by\`
+        s.lastBy AS \`by\`, DATE_FORMAT(s.promisedOn, '%Y-%m-%d') AS promised, s.assignedId, s.assignedName
         FROM job_summaries s STRAIGHT_JOIN jobs j ON j.id = s.jobId STRAIGHT_JOIN job_words w ON w.jobId = j.id
         STRAIGHT_JOIN machines m ON m.id = j.machineId STRAIGHT_JOIN owners o ON o.id = j.ownerId WHERE ${where} ORDER BY ${order} LIMIT ${most}`,
       { type: QueryTypes.SELECT },
@@ -75,15 +81,16 @@ export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: n
   const released = await lines(lately, "s.sinceAt DESC", MOST_RELEASED);
   const all =
     open.length < MOST_OPEN ? open.length : await db.summaries.count({ where: { stage: { [Op.notIn]: [...ENDS] } } });
-  const jobs = [...open, ...released].map((row): JobLine => ({
+  const jobs = [...open, ...released].map(({ assignedId, assignedName, ...row }): JobLine => ({
     ...row,
+    assigned: assignedId === null ? null : { id: assignedId, name: assignedName ?? "" },
     clocks: clocksSchema.parse(fromJson(row.clocks)),
     since: new Date(row.since).toISOString(),
   }));
   return { jobs, more: all - open.length, at: Date.now() };
 }
 
-const ENDED = ENDS.map((stage) => `'${stage}'`).join(", ");
+const ENDED = DONE.map((stage) => `'${stage}'`).join(", ");
 /** What came of works, by procedure: how often each was told. */
 export async function outcomesOf(db: Database): Promise<Record<string, { how: string; count: number }[]>> {
   const rows = await db.sequelize.query<{ procedureId: string; how: string; count: number }>(
@@ -103,6 +110,21 @@ export async function untold(db: Database, machineId: string): Promise<{ id: str
       LEFT JOIN job_outcomes o ON o.jobId = j.id
       WHERE j.machineId = :machineId AND s.stage IN (${ENDED}) AND o.jobId IS NULL ORDER BY j.openedAt DESC LIMIT 3`,
     { type: QueryTypes.SELECT, replacements: { machineId } },
+  );
+}
+
+/** Jobs that have not ended, of some machines: what a machine that comes in is here for already. */
+export async function jobsOpenOn(
+  db: Database,
+  machineIds: readonly string[],
+  transaction: At,
+): Promise<{ machineId: string; id: string; number: string; work: string }[]> {
+  if (machineIds.length === 0) return [];
+  return db.sequelize.query(
+    `SELECT j.machineId, j.id, j.number, w.work FROM jobs j JOIN job_summaries s ON s.jobId = j.id
+      JOIN job_words w ON w.jobId = j.id WHERE j.machineId IN (:machineIds) AND s.stage IN (${OPEN_STAGES})
+      ORDER BY j.openedAt DESC LIMIT ${MOST_OPEN}`,
+    { type: QueryTypes.SELECT, replacements: { machineIds }, transaction },
   );
 }
 

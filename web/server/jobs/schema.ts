@@ -12,6 +12,20 @@ export const workSchema = z.strictObject({
   from: z.uuid().nullable().default(null),
 });
 
+/** What was said wrongly when a machine came in, as it is right. */
+export const correctionSchema = z.strictObject({
+  /** Given where it was asked for: sent twice it is kept once. */
+  id: z.uuid(),
+  /** The machine that stands here. */
+  machine: z.string("choose the machine that stands here").min(1, "choose the machine that stands here").max(36),
+  /** null where nobody can read it. */
+  meter: z.number().min(0).max(10_000_000).nullable(),
+  meterGoesBack: z.boolean().default(false),
+  reason: z.string().trim().min(1, "say how it came to be wrong").max(300),
+  /** Says what it comes to, and keeps nothing. */
+  dry: z.boolean().default(false),
+});
+
 export const intakeSchema = z.strictObject({
   /** Made at the form: sent twice, the same job is answered. */
   id: z.uuid().optional(),
@@ -26,6 +40,9 @@ export const intakeSchema = z.strictObject({
   position: z.string().min(1).max(60).nullable().default(null),
   /** Further works that the machine came with. */
   works: z.array(workSchema).max(8).default([]),
+  /** By when it was promised, and whose it is to do. */
+  promised: z.iso.date("a day such as 2027-03-01").nullable().default(null),
+  assigned: z.string().min(1).max(36).nullable().default(null),
   /** What was said of it, by the names of the symptoms on file for such a machine. */
   symptoms: z.array(z.string().min(1).max(130)).max(12).default([]),
   /** One of the procedure's own symptoms, where nothing of those on file was said. */

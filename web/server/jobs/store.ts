@@ -2,6 +2,7 @@ import {
   acceptOpening,
   type Actor,
   complete,
+  type Draft,
   fold,
   type JobEvent,
   type RefusalData,
@@ -14,10 +15,11 @@ import { z } from "zod";
 import { specsOf } from "../books/read.ts";
 import { keepLook } from "../board/store.ts";
 import { rememberFigures } from "../books/store.ts";
-import type { Database, JobRow } from "../database.ts";
+import type { Database, JobRow, Tx } from "../database.ts";
 import { addMachine, keepRechecks } from "../machines/store.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
+import { keepMeter } from "./correction.ts";
 import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
 import { photosKept } from "./photos.ts";
 import { appendSchema, intakeSchema } from "./schema.ts";
@@ -147,8 +149,52 @@ async function openOnce(
     const bench = await benchOf(db, await jobAtBench(db, job.id, transaction), transaction);
     await project(db, bench, job.id, fold([event]), [event], transaction);
     for (const work of intake.works) await addWithin(db, job.id, work, by, transaction, job.openedAt);
+    const planned: Draft[] = [
+      ...(intake.promised === null ? [] : [{ type: "job_promised" as const, on: intake.promised }]),
+      ...(intake.assigned === null ? [] : [{ type: "job_assigned" as const, to: { id: intake.assigned, name: "-" } }]),
+    ];
+    if (planned.length > 0) await planWithin(db, job.id, planned, by, transaction, job.openedAt);
     return { id: job.id, number: job.number };
   });
+}
+
+/** Says by when a job that was just opened was promised, and whose it is. */
+async function planWithin(
+  db: Database,
+  jobId: string,
+  drafts: readonly Draft[],
+  by: Actor,
+  transaction: Tx,
+  at: Date,
+): Promise<void> {
+  const job = await jobAtBench(db, jobId, transaction);
+  const bench = await benchOf(db, job, transaction);
+  let events = await eventsOf(db, jobId, job.lastNumber, transaction);
+  const fresh: JobEvent[] = [];
+  for (const draft of drafts) {
+    const answer = complete(bench, fold(events), await named(db, draft, transaction), by);
+    if (!answer.ok) throw new Refused(422, answer.error);
+    const line = { id: randomUUID(), number: events.length + 1, at: at.toISOString(), by, body: answer.value };
+    events = [...events, line];
+    fresh.push(line);
+  }
+  await insert(db, jobId, fresh, transaction);
+  await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
+  await project(db, bench, jobId, fold(events), fresh, transaction);
+}
+
+/** A draft with the name of whom it speaks of as the shop has it: somebody who works here. */
+async function named(db: Database, draft: Draft, transaction: Tx): Promise<Draft> {
+  if (draft.type !== "job_assigned" || draft.to === null) return draft;
+  const person = (await db.people.findByPk(draft.to.id, { transaction }))?.get({ plain: true });
+  if (!person || person.leftAt !== null) {
+    throw new Refused(422, {
+      code: "unsupported",
+      path: "to",
+      message: "Nobody of that name works here: choose again.",
+    });
+  }
+  return { ...draft, to: { id: person.id, name: person.name } };
 }
 
 export type Appended = { kept: JobEvent[] };
@@ -195,7 +241,7 @@ export async function appendEvents(
           message: "The picture itself has not come yet: send it first.",
         });
       }
-      const answer = complete(bench, state, draft, by);
+      const answer = complete(bench, state, await named(db, draft, transaction), by);
       if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
       const event: JobEvent = {
         ...{ id, number: events.length + 1, at, by, body: answer.value },
@@ -223,6 +269,10 @@ export async function appendEvents(
           { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended },
           transaction,
         );
+      }
+      if (fresh.some(({ body }) => body.type === "job_cancelled" || body.type === "job_reopened")) {
+        await keepMeter(db, job, state, transaction);
+        if (state.released !== null) await db.machineLooks.destroy({ where: { jobId }, transaction });
       }
       if (ended) {
         await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);

@@ -62,6 +62,9 @@ function summaryRow(jobId: string, bench: Bench, state: JobState) {
     stopText: summary.stop,
     sinceAt: summary.since === "" ? null : new Date(summary.since),
     lastBy: summary.by,
+    promisedOn: summary.promised,
+    assignedId: summary.assigned?.id ?? null,
+    assignedName: summary.assigned?.name ?? null,
   };
 }
 

@@ -1,8 +1,9 @@
-import { type Actor, ENDS } from "@averin/core";
+import type { Actor } from "@averin/core";
 import { randomUUID } from "node:crypto";
-import { QueryTypes } from "sequelize";
 import type { Database, MachineRow, OwnerRow, Tx } from "../database.ts";
+import { jobsOpenOn } from "../jobs/read.ts";
 import { notFound, Refused } from "../refused.ts";
+import { merge, unmerge } from "./merge.ts";
 import type { MachineChange } from "./schema.ts";
 
 /** A machine is put right, goes to another owner, is retired or comes into use again; what it was before stays readable. */
@@ -11,7 +12,7 @@ export async function changeMachine(db: Database, id: string, change: MachineCha
     const row = await db.machines.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
     if (!row) throw notFound("machine");
     const machine = row.get({ plain: true });
-    const { to, words } = await changed(db, machine, change, transaction);
+    const { to, words } = await changed(db, machine, change, by, transaction);
     if (words === "") return;
     await row.update(to, { transaction });
     await db.machineChanges.create(
@@ -35,6 +36,7 @@ async function changed(
   db: Database,
   machine: MachineRow,
   change: MachineChange,
+  by: Actor,
   transaction: Tx,
 ): Promise<{ to: Partial<MachineRow>; words: string }> {
   switch (change.does) {
@@ -58,11 +60,18 @@ async function changed(
     }
     case "retired": {
       if (machine.retiredAt !== null) throw no("$", `${machine.mark} is retired already.`);
-      const open = await openJobOf(db, machine.id, transaction);
-      if (open !== null) throw no("$", `${open} is open on it: release it or hand it back first.`);
+      const [open] = await jobsOpenOn(db, [machine.id], transaction);
+      if (open) throw no("$", `${open.number} is open on it: release it or hand it back first.`);
       return { to: { retiredAt: new Date() }, words: `retired: ${change.reason}` };
     }
+    case "is another":
+      return merge(db, machine, change.mark, by, transaction);
+    case "is its own":
+      return unmerge(db, machine, by, transaction);
     case "in use again":
+      if (await db.machineMerges.findByPk(machine.id, { transaction })) {
+        throw no("$", `${machine.mark} turned out to be another machine: say first that it is its own.`);
+      }
       if (machine.retiredAt === null) throw no("$", `${machine.mark} is in use.`);
       return { to: { retiredAt: null }, words: "in use again" };
     case "in a fleet": {
@@ -111,16 +120,6 @@ async function spareOf(db: Database, machineId: string, id: string, transaction:
   });
   if (!spare) throw notFound("spare");
   return spare;
-}
-
-/** The number of a job that is open on a machine, or null. */
-async function openJobOf(db: Database, machineId: string, transaction: Tx): Promise<string | null> {
-  const [job] = await db.sequelize.query<{ number: string }>(
-    `SELECT j.number FROM jobs j JOIN job_summaries s ON s.jobId = j.id
-      WHERE j.machineId = :machineId AND s.stage NOT IN (:ends) LIMIT 1`,
-    { type: QueryTypes.SELECT, replacements: { machineId, ends: [...ENDS] }, transaction },
-  );
-  return job?.number ?? null;
 }
 
 /** The owner of that name who is reached there, or a new one. Of nobody known there are many: they are not one owner. */

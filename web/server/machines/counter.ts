@@ -1,4 +1,5 @@
 import { booksOf } from "../books/read.ts";
+import { jobsOpenOn } from "../jobs/read.ts";
 import type { Database } from "../database.ts";
 import { machinesOf, rechecksOpen, type Which } from "./read.ts";
 
@@ -8,6 +9,7 @@ export async function machinesAtCounter(db: Database, search: string, which: Whi
   const books = new Map((await booksOf(db)).map((book) => [book.id, book]));
   const ids = machines.map(({ id }) => id);
   const rechecks = await rechecksOpen(db, ids);
+  const open = await jobsOpenOn(db, ids, null);
   return {
     more,
     machines: machines.map((m) => ({
@@ -20,6 +22,8 @@ export async function machinesAtCounter(db: Database, search: string, which: Whi
       lastMeter: m.lastMeter,
       kind: books.get(m.bookId ?? "")?.kind ?? null,
       weaknesses: books.get(m.bookId ?? "")?.weaknesses ?? [],
+      open: open.filter(({ machineId }) => machineId === m.id).map(({ id, number, work }) => ({ id, number, work })),
+      mark: m.mark,
       rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),
     })),
   };

@@ -1,4 +1,4 @@
-import { ENDS, fold, type JobEvent, WORK_OF_ROW, worksOf } from "@averin/core";
+import { DONE, fold, type JobEvent, WORK_OF_ROW, worksOf } from "@averin/core";
 import { QueryTypes } from "sequelize";
 import type { Database } from "../database.ts";
 import { linesAfter } from "../jobs/log.ts";
@@ -15,14 +15,14 @@ export type LastTime = { said: string; by: string; at: string };
  * A job at one of several places of a machine tells nothing of another place, so those are left out on both sides.
  */
 export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, LastTime>> {
-  const opened = events[0]?.body;
-  if (opened?.type !== "job_opened" || worksOf(bench).some(({ position }) => position !== null)) return {};
+  const opened = fold(events).opened?.body;
+  if (!opened || worksOf(bench).some(({ position }) => position !== null)) return {};
   const rows = await db.sequelize.query<{ id: string }>(
     `SELECT j.id FROM jobs j JOIN job_summaries s ON s.jobId = j.id
       WHERE j.machineId = :machineId AND s.stage IN (:ends)
         AND NOT EXISTS (SELECT 1 FROM job_works w WHERE w.jobId = j.id AND w.position IS NOT NULL)
       ORDER BY j.openedAt DESC, j.id LIMIT ${MOST_BACK}`,
-    { type: QueryTypes.SELECT, replacements: { machineId: opened.machine.id, ends: [...ENDS] } },
+    { type: QueryTypes.SELECT, replacements: { machineId: opened.machine.id, ends: [...DONE] } },
   );
   const lines = await linesAfter(db, new Map(rows.map(({ id }) => [id, 0])));
   const seen = new Map<string, LastTime>();

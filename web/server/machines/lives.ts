@@ -86,7 +86,7 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
     const { bench, events } = await jobById(db, row.get("id") as string);
     const state = fold(events);
     const meter = state.opened?.body.meter;
-    if (!meter || state.released === null) continue;
+    if (!meter || state.released === null || isEvent(state.released, "job_cancelled")) continue;
     for (const part of partsRenewed(bench, state)) {
       const id = lastingId(bench, part.id);
       const before = fitted.get(id);

@@ -1,4 +1,4 @@
-import { QueryTypes } from "sequelize";
+import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type Database, fromJson, type MachineRow, type OwnerRow, type RecheckRow } from "../database.ts";
 import { notFound } from "../refused.ts";
@@ -17,7 +17,8 @@ const MOST_OWNED = 300;
 
 /** The machines that somebody owns now, by their mark; and whether there are more. */
 export async function machinesOwned(db: Database, ownerId: string): Promise<{ machines: MachineRow[]; more: boolean }> {
-  const rows = await db.machines.findAll({ where: { ownerId }, order: [["mark", "ASC"]], limit: MOST_OWNED + 1 });
+  const where = { ownerId, id: { [Op.notIn]: db.sequelize.literal("(SELECT machineId FROM machine_merges)") } };
+  const rows = await db.machines.findAll({ where, order: [["mark", "ASC"]], limit: MOST_OWNED + 1 });
   return { machines: rows.slice(0, MOST_OWNED).map((row) => row.get({ plain: true })), more: rows.length > MOST_OWNED };
 }
 
@@ -54,6 +55,11 @@ export const lastMeterOf = (machine: string): string =>
 /** All machines, those that are worked on, or one of these by its id. */
 export type Which = "all" | "in use" | { id: string };
 
+/** Marks and frame numbers of those that turned out to be a machine, and that one is itself, in SQL. */
+const ALSO_CALLED = `(SELECT GROUP_CONCAT(CONCAT_WS(' ', a.mark, a.serial) SEPARATOR ' ') FROM machine_merges g
+  JOIN machines a ON a.id = g.machineId WHERE g.intoId = m.id)`;
+const NOT_ANOTHER = "NOT EXISTS (SELECT 1 FROM machine_merges g WHERE g.machineId = m.id)";
+
 /**
  * Machines on file by maker, model and mark, with owner and last meter reading: those that every typed word is found in,
  * at most so many; and whether there are more.
@@ -63,10 +69,18 @@ export async function machinesOf(
   search = "",
   which: Which = "all",
 ): Promise<{ machines: KnownMachine[]; more: boolean }> {
-  const { where, replacements } = foundBy("CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name)", search);
+  const { where, replacements } = foundBy(
+    `CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name, ${ALSO_CALLED})`,
+    search,
+  );
   // First which, by index alone where nothing is searched; then what belongs to those few.
   const order = "ORDER BY m.maker, m.model, m.mark";
-  const wanted = [where, which === "all" ? "" : "m.retiredAt IS NULL", typeof which === "object" ? "m.id = :id" : ""]
+  const wanted = [
+    where,
+    NOT_ANOTHER,
+    which === "all" ? "" : "m.retiredAt IS NULL",
+    typeof which === "object" ? "m.id = :id" : "",
+  ]
     .filter(Boolean)
     .join(" AND ");
   const owner = `${where === "" ? "" : "JOIN owners o ON o.id = m.ownerId"} ${wanted === "" ? "" : `WHERE ${wanted}`}`;

@@ -36,6 +36,9 @@ export const machineChangeSchema = z.discriminatedUnion("does", [
   z.strictObject({ does: z.literal("sold"), ...WHOSE }),
   z.strictObject({ does: z.literal("retired"), reason: words(300, "say why, such as broken up for parts") }),
   z.strictObject({ does: z.literal("in use again") }),
+  /** Two on file turned out to be one, which goes by the other's mark; or they are two after all. */
+  z.strictObject({ does: z.literal("is another"), mark: words(80, "type the mark of the one that it is") }),
+  z.strictObject({ does: z.literal("is its own") }),
   z.strictObject({ does: z.literal("in a fleet"), fleet: perhaps(60) }),
   z.strictObject({ does: z.literal("ridden"), rider: words(80, "say who rode it") }),
   z.strictObject({ does: z.literal("spare aboard"), what: words(120, "say what is carried, such as drive belt") }),

@@ -92,6 +92,21 @@ export async function keepRechecks(
   await db.rechecks.bulkCreate(rows, { transaction });
 }
 
+/** What a job left to be looked at again goes with it to another machine, and by the meter as it was put right. */
+export async function moveRechecks(
+  db: Database,
+  jobId: string,
+  machineId: string,
+  set: readonly { id: string; due: number | null }[],
+  transaction: Tx,
+): Promise<void> {
+  const open = { jobId, doneAt: null };
+  await db.rechecks.update({ machineId }, { where: { jobId }, transaction });
+  for (const { id, due } of set) {
+    await db.rechecks.update({ dueMeter: due }, { where: { ...open, about: id }, transaction });
+  }
+}
+
 /** A release that was taken back sets nothing: what it set is withdrawn, and what it had closed stands again. */
 async function withdraw(db: Database, jobId: string, state: JobState, transaction: Tx): Promise<void> {
   const release = state.releases[state.releases.length - 1];

@@ -6,6 +6,7 @@ import { sparesOf } from "@/server/board/read";
 import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
+import { knownAlsoAs, mergedInto } from "@/server/machines/merge";
 import { livesOf } from "@/server/machines/lives";
 import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
@@ -64,6 +65,8 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             meter: meter === null ? "not read" : `${meter} ${machine.meterUnit}`,
             retired: machine.retiredAt?.toISOString() ?? null,
             fleet: machine.fleet,
+            into: await mergedInto(db, machine.id),
+            also: await knownAlsoAs(db, machine.id),
           }}
           changes={changes}
         />

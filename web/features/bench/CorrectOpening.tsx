@@ -1,0 +1,149 @@
+"use client";
+
+import type { JobState } from "@averin/core";
+import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { v4 as newId } from "uuid";
+import { z } from "zod";
+import { send } from "@/client/send";
+import { useSending } from "@/client/useSending";
+
+const foundSchema = z.object({
+  machines: z.array(z.object({ id: z.string(), label: z.string(), owner: z.string(), meterUnit: z.string() })),
+});
+type Found = z.infer<typeof foundSchema>["machines"];
+const comesToSchema = z.object({ differs: z.array(z.string()), fallsOut: z.array(z.string()) });
+type ComesTo = z.infer<typeof comesToSchema>;
+type Fields = { machine: string; meter: string; reason: string };
+
+/** null where nobody can read it. */
+const meterOf = (typed: string): number | null => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".")));
+
+/** Puts right which machine came in and what its meter said: first what that comes to is shown, then it is kept. */
+export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state: JobState; onKept: () => void }) {
+  "use no memo";
+  const opened = state.opened?.body;
+  const here = { id: opened?.machine.id ?? "", label: `${opened?.machine.mark ?? ""}, as it stands` };
+  const [found, setFound] = useState<Found>([]);
+  const [goesBack, setGoesBack] = useState<number | null>(null);
+  const [id] = useState<string>(() => newId());
+  const [comesTo, setComesTo] = useState<{ of: string; what: ComesTo } | null>(null);
+  const as = ({ machine, meter }: Fields): string => `${machine} ${meter.trim()}`;
+  const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, ComesTo>({
+    start: { machine: here.id, meter: opened?.meter.value?.toString() ?? "", reason: "" },
+    send: (typed) => {
+      const { machine, meter, reason } = typed;
+      return send(
+        "POST",
+        `/api/jobs/${jobId}/opening`,
+        {
+          ...{ id, machine, meter: meterOf(meter), reason: reason.trim() },
+          ...{ meterGoesBack: goesBack === meterOf(meter), dry: comesTo?.of !== as(typed) },
+        },
+        comesToSchema,
+      );
+    },
+    kept: (what, typed) => {
+      if (comesTo?.of === as(typed)) onKept();
+      else setComesTo({ of: as(typed), what });
+    },
+    meanwhile: "",
+    instead: (answer, { meter }) => {
+      if (answer.kind !== "refused" || answer.error.path !== "meter" || answer.status !== 409) return null;
+      setGoesBack(meterOf(meter));
+      return `${answer.error.message} Press again to take ${meterOf(meter)} as a changed meter.`;
+    },
+  });
+  const [machine, meter, reason] = useWatch({ control, name: ["machine", "meter", "reason"] });
+  const shown = comesTo?.of === as({ machine, meter, reason }) ? comesTo.what : null;
+  const search = async (words: string): Promise<void> => {
+    const answer = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, foundSchema);
+    if (answer.kind !== "kept") return;
+    const others = answer.value.machines.filter((one) => one.id !== here.id);
+    setFound(others);
+    const [only, ...more] = others;
+    if (only && more.length === 0) setValue("machine", only.id);
+    say(others.length === 0 ? `No other machine is found by “${words}”: try fewer letters.` : "");
+  };
+  const unit = found.find((one) => one.id === machine)?.meterUnit ?? opened?.meter.unit ?? "";
+  return (
+    <form className="flex flex-col gap-3 pt-3" onSubmit={(event) => void onSubmit(event)}>
+      <label className="flex flex-col gap-1 font-semibold">
+        Find the right machine by mark, model or owner
+        <input
+          className="field"
+          autoComplete="off"
+          onChange={(event) => void search(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && event.preventDefault()}
+        />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        The machine that stands here
+        <select {...register("machine")} value={machine} className="field" required>
+          <option value={here.id}>{here.label}</option>
+          {found.map(({ id: value, label, owner }) => (
+            <option key={value} value={value}>
+              {label} · {owner}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        Its meter when it came in, {unit}; empty where nobody could read it
+        <input
+          {...register("meter", {
+            validate: (typed) =>
+              Number.isFinite(meterOf(typed) ?? 0) ||
+              "The meter takes a figure, such as 61.4; empty where nobody can read it.",
+          })}
+          inputMode="decimal"
+          autoComplete="off"
+          className="field figure text-xl"
+        />
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        How it came to be wrong
+        <input
+          {...register("reason")}
+          className="field"
+          maxLength={300}
+          required
+          autoComplete="off"
+          placeholder="its twin stands beside it"
+        />
+      </label>
+      {shown && (
+        <section aria-label="What it comes to" className="caution px-3 py-2">
+          <h4 className="caption">what differs</h4>
+          <ul>
+            {shown.differs.map((line) => (
+              <li key={line} className="text-lg font-semibold">
+                {line}
+              </li>
+            ))}
+          </ul>
+          <h4 className="caption mt-2">what this job asks for no more</h4>
+          {shown.fallsOut.length === 0 ? (
+            <p>Nothing that was done.</p>
+          ) : (
+            <ul>
+              {shown.fallsOut.map((line, i) => (
+                <li key={`${i} ${line}`}>{line}</li>
+              ))}
+            </ul>
+          )}
+          <p className="mt-2 text-[15px]">
+            What was typed stays in the log, set aside. What a release put on file of another machine stays there: look
+            its figures through.
+          </p>
+        </section>
+      )}
+      <p role="alert" className="min-h-6 font-semibold text-past">
+        {message}
+      </p>
+      <button type="submit" className="key min-h-[52px]! self-start px-5!" data-main="true" disabled={busy}>
+        {shown ? "Put it right" : "Show what it comes to"}
+      </button>
+    </form>
+  );
+}
