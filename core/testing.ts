@@ -111,7 +111,15 @@ export class TestJob {
   type(line: string, reason = ""): string {
     const { shop, state, task } = this;
     const waiting = task ? waitingSlots(shop, state, task) : [];
-    const answer = interpret(line, { bench: shop, state, waiting, by: this.by.id, ...tools(shop, task) });
+    const answer = interpret(line, {
+      bench: shop,
+      state,
+      waiting,
+      by: this.by,
+      here: task,
+      aim: null,
+      ...tools(shop, task),
+    });
     if (answer.kind === "slip" && reason === "") return answer.question;
     const meant = answer.kind === "slip" ? (answer.corrected ?? answer.drafts) : null;
     const drafts = draftsOf(meant === null ? answer : { kind: "drafts", drafts: meant }, reason);
@@ -127,7 +135,16 @@ export class TestJob {
   /** What a line would come to at some slots, nothing being kept. */
   interpretAt(line: string, waiting: readonly Slot[]) {
     const { shop, state } = this;
-    return interpret(line, { bench: shop, state, waiting, by: this.by.id, gauge: null, wrench: null });
+    return interpret(line, {
+      bench: shop,
+      state,
+      waiting,
+      by: this.by,
+      here: null,
+      aim: null,
+      gauge: null,
+      wrench: null,
+    });
   }
 
   typeAll(...lines: string[]): this {

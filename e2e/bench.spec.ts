@@ -67,6 +67,7 @@ test("a figure that changes while somebody measures is told at the bench, and ju
   await typeLines(mira, ["-"]);
   await told.getByRole("button", { name: "Seen" }).click();
   await expect(told).toBeHidden();
+  await expect(mira.getByText("all kept")).toBeVisible();
   for (const page of pages) await page.close();
 });
 

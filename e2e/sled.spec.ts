@@ -102,7 +102,7 @@ test("a drive belt from the counter to its release: out of reverse, causes, belo
   await expect(heading).toHaveText("Belt against the rim");
   await typeLines(page, ["-0.6"]);
   await expect(status).toContainText("past limit by 0.60 mm");
-  await typeLines(page, ["-", "0.8"]);
+  await typeLines(page, ["-", "", "0.8"]);
   // It stood through the summer: not cranked before its plugs were out.
   await workUntil(page, "Plugs out before the first crank", answers);
   await workUntil(page, /^(Ready for|Left before) release$/, answers);
@@ -139,7 +139,7 @@ test("a chaincase from its adjuster to the sheet: seated, backed off, held, fill
   await workUntil(page, "Oil filled", answers);
   await typeLines(page, ["300"]);
   await expect(status).toContainText("past limit by 40 mL");
-  await typeLines(page, ["-", "250"]);
+  await typeLines(page, ["-", "", "250"]);
   await workUntil(page, "Back the adjuster off", answers);
   await expect(page.getByRole("img", { name: /Case, chain, 21 over 43 teeth; .*adjuster ¼ back/ })).toBeVisible();
   await typeLines(page, [""]);

@@ -74,6 +74,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await expect(parked).toContainText(
     "Parked until 2099-01-15. pads are on order. Off the machine: caps of the grease points",
   );
+  await expect(page.getByText("all kept")).toBeVisible();
   await page.getByRole("button", { name: "Averin: where everything is" }).press("Enter");
   await page.getByRole("menuitem", { name: "Today" }).press("Enter");
   await expect(page.getByRole("region", { name: "Jobs" })).toContainText("parked until 2099-01-15: pads are on order");

@@ -123,7 +123,7 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     // What is seen is said by its word; where the demo says nothing, it is right.
     const seen = aim?.kind === "do" ? seenRight(doStepOf(bench.procedure, aim.step)) : "";
     const text = counted ? String(countOf(state, aim.piece)) : given || seen;
-    const answer = interpret(text, { bench, state, waiting, by: by.id, ...tools(bench, task) });
+    const answer = interpret(text, { bench, state, waiting, by, here: task, aim: null, ...tools(bench, task) });
     const drafts = draftsOf(answer, reason);
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
     const all = [...cautionDrafts(state, task, by.id), ...drafts];

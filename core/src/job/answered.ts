@@ -4,6 +4,7 @@ import { offTask } from "../task/part/part.ts";
 import { slotRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
+import { isReplaced } from "./replaced.ts";
 import type { Task } from "./task.ts";
 
 export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
@@ -39,11 +40,10 @@ export const waitingKey = ({ id }: Task, waiting: number): string => `${id}#${wa
  */
 export function slotsInHand(bench: Bench, state: JobState, task: Task, chosen: boolean, aim: string | null): Slot[] {
   const waiting = waitingSlots(bench, state, task);
-  // What was answered and is gone to on purpose is asked again before anything else; a reading by itself.
-  const again = chosen
-    ? task.slots.find((s) => (s.kind === "ask" || s.kind === "read") && s.key === aim && !waiting.includes(s))
-    : undefined;
-  if (again) return again.kind === "read" ? [again] : [again, ...waiting];
+  // What was answered and is gone to on purpose is asked again: a question before anything else, the rest by itself.
+  const again = chosen ? task.slots.find((s) => s.key === aim && state.bySlot.has(s.key)) : undefined;
+  if (again && isReplaced(state, again)) return [again];
+  if (again?.kind === "ask") return [again, ...waiting.filter((s) => s !== again)];
   const open = waiting.length === 0 && chosen ? task.slots.filter((s) => isSkipped(bench, state, s)) : waiting;
   const at = open.findIndex((s) => s.key === aim);
   return at <= 0 ? open : [...open.slice(at), ...open.slice(0, at)];

@@ -21,7 +21,15 @@ const answerTo = (job: TestJob, typed: string) => {
   const task = walk(job.shop, job.state).find((t) => waitingSlots(job.shop, job.state, t).length > 0);
   if (!task) throw new Error("nothing waits");
   const waiting = waitingSlots(job.shop, job.state, task);
-  return interpret(typed, { bench: job.shop, state: job.state, waiting, by: job.by.id, ...tools(job.shop, task) });
+  return interpret(typed, {
+    bench: job.shop,
+    state: job.state,
+    waiting,
+    by: job.by,
+    here: task,
+    aim: null,
+    ...tools(job.shop, task),
+  });
 };
 
 const AXLE = ["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map(torque);

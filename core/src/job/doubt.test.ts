@@ -7,7 +7,7 @@ function asked(job: TestJob, line: string) {
   const { shop, state, task } = job;
   if (!task) throw new Error("nothing waits");
   const waiting = waitingSlots(shop, state, task);
-  return interpret(line, { bench: shop, state, waiting, by: job.by.id, ...tools(shop, task) });
+  return interpret(line, { bench: shop, state, waiting, by: job.by, here: task, aim: null, ...tools(shop, task) });
 }
 const measuring = () => jobAt("measure:friction-thickness:found");
 const play = () => jobAt("measure:lever-play:left");

@@ -28,6 +28,8 @@ export {
   wrenchSchema,
 } from "./bench.ts";
 export { type Concern, concernsOf, followedWords, isAsked, waysOn } from "./concerns.ts";
+export { inItsPlace } from "./inItsPlace.ts";
+export { isReplaced } from "./replaced.ts";
 export { acceptCorrection, type Corrected, type Correction } from "./corrected.ts";
 export { standingOf } from "./ended.ts";
 export { cardOf, wrenchGaps } from "./cards.ts";
@@ -86,7 +88,6 @@ export {
   CHANGE_REASONS,
   DECISION_REASONS,
   draftsOf,
-  inItsPlace,
   interpret,
   lastStrikeable,
   lineHelp,

@@ -146,7 +146,16 @@ describe("the entry line", () => {
   test("goes on and to a step by number", () => {
     const { state, task } = new Job();
     const run = (line: string) =>
-      interpret(line, { bench, state, waiting: task?.slots ?? [], gauge: null, wrench: null, by: "tech" });
+      interpret(line, {
+        bench,
+        state,
+        waiting: task?.slots ?? [],
+        gauge: null,
+        wrench: null,
+        by: technician,
+        here: task ?? null,
+        aim: null,
+      });
     expect(run("*12")).toEqual({ kind: "go", task: 12, item: null });
     expect(run("*.4")).toEqual({ kind: "go", task: null, item: 4 });
     expect(run("*7.2")).toEqual({ kind: "go", task: 7, item: 2 });

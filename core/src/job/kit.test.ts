@@ -22,7 +22,10 @@ test("of several gauges the first lies ready; another is taken, and reads from t
   const kit = tools(two, task, "caliper-b");
   expect(kit).toMatchObject({ gauge: "caliper-b", others: [caliper.id] });
   const waiting = job.aim ? [job.aim] : [];
-  const answer = interpret("2.9", { ...{ bench: two, state: job.state, waiting, by: job.by.id }, ...kit });
+  const answer = interpret("2.9", {
+    ...{ bench: two, state: job.state, waiting, by: job.by, here: null, aim: null },
+    ...kit,
+  });
   expect(answer).toMatchObject({ kind: "drafts", drafts: [{ type: "reading_taken", gauge: "caliper-b" }] });
   if (answer.kind === "drafts" && answer.drafts[0]) job.keep(answer.drafts[0]);
   expect(job.events.at(-1)?.body).toMatchObject({ gauge: { name: "Caliper B", permissibleError: 0.05 } });
@@ -45,7 +48,7 @@ test("g asks for another where something is read or pulled, and means nothing of
     const { job } = at(task);
     const waiting = job.aim ? [job.aim] : [];
     return interpret("g", {
-      ...{ bench: two, state: job.state, waiting, by: job.by.id },
+      ...{ bench: two, state: job.state, waiting, by: job.by, here: null, aim: null },
       ...tools(two, at(task).task),
     });
   };

@@ -1,6 +1,6 @@
 import { refused } from "../task/answers.ts";
 import type { LineAnswer, LineContext, LineHelp, LineRule } from "../task/kind.ts";
-import { slot, type Slot, type TaskLine } from "../task/lines.ts";
+import type { Slot, TaskLine } from "../task/lines.ts";
 import { agreedFrom } from "../task/question/estimate.ts";
 import { NOT_NUMBERS } from "../task/reading/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
@@ -8,11 +8,13 @@ import { acceptedTask, isStrikeable, isTaskDraft, undoneIf, wrongTogether } from
 import type { Bench } from "./bench.ts";
 import { changeOf, changeSentence, undoneSentence } from "./change.ts";
 import type { Draft, DraftOf, JobEvent } from "./events.ts";
-import type { JobState } from "./fold.ts";
+import { type JobState, slotKeyOf } from "./fold.ts";
+import { beforePlace } from "./inItsPlace.ts";
 import { oneOf } from "./oneOf.ts";
 import { eventSentence } from "./sentences.ts";
 import { SKIP_REASONS } from "./skips.ts";
 import type { Task } from "./task.ts";
+import { walk } from "./walk.ts";
 
 /** Reasons offered by number when a proposal is overruled or a part is left. */
 export const DECISION_REASONS = [
@@ -38,15 +40,33 @@ export function reasonFrom(text: string, offered: readonly string[]): string | n
   return typed === "" ? null : typed;
 }
 
-/** The last line by this person that can still be struck. */
-export function lastStrikeable(state: JobState, by: string): JobEvent | null {
+/** The last line by this person that can still be struck; of some places alone where they are given. */
+export function lastStrikeable(state: JobState, by: string, keys?: ReadonlySet<string>): JobEvent | null {
   for (let i = state.events.length - 1; i >= 0; i -= 1) {
     const event = state.events[i];
     if (!event || event.by.id !== by || state.struck.has(event.id)) continue;
-    if (!isStrikeable(event)) continue;
+    if (!isStrikeable(event) || (keys && !keys.has(slotKeyOf(event.body) ?? ""))) continue;
     return event;
   }
   return null;
+}
+
+/**
+ * What `-` strikes: what stands at the place that was gone to, else the last of this step. Of another step, or of none, it
+ * is said which and asked.
+ */
+function strikeLast({ bench, state, by, here, aim }: LineContext): LineAnswer {
+  const own = here === null ? null : lastStrikeable(state, by.id, new Set(here.slots.map(({ key }) => key)));
+  const event = (aim !== null ? lastStrikeable(state, by.id, new Set([aim])) : null) ?? own;
+  if (event) return strikeOf(bench, state, event);
+  const before = lastStrikeable(state, by.id);
+  if (!before) return refused("There is nothing of yours to strike.");
+  const answer = strikeOf(bench, state, before);
+  if (answer.kind !== "strike") return answer;
+  const task = walk(bench, state).find(({ slots }) => slots.some(({ key }) => key === slotKeyOf(before.body)));
+  const where = task ? `at step ${task.number}, ${task.title}` : "of the job as a whole";
+  const question = `Nothing of yours stands at this step. The last before it is ${where}: “${eventSentence(bench, state, before)}”. Is that to be struck?`;
+  return { kind: "sure", question, drafts: [{ type: "struck", event: before.id }] };
 }
 
 /** What striking a line comes to: asked once more, and told first, where it undoes what was done after it. */
@@ -56,19 +76,6 @@ export function strikeOf(bench: Bench, state: JobState, event: JobEvent): LineAn
   if (told === null) return { kind: "strike", event };
   const question = `Striking “${eventSentence(bench, state, event)}” undoes more. ${told} Is it to be struck?`;
   return { kind: "sure", question, drafts: [{ type: "struck", event: event.id }] };
-}
-
-/**
- * Drafts typed at a place that was gone to although it was read: what stood there is struck, and stays readable beside what
- * takes its place.
- */
-export function inItsPlace(state: JobState, aim: string | null, drafts: readonly Draft[]): Draft[] {
-  const reads = drafts.some(
-    (draft) =>
-      draft.type === "reading_taken" && slot.read(draft.point, draft.item, draft.place, draft.phase).key === aim,
-  );
-  const before = reads && aim !== null ? (state.bySlot.get(aim) ?? []) : [];
-  return [...before.map((event): Draft => ({ type: "struck", event: event.id })), ...drafts];
 }
 
 /** The gauges or the wrenches of a shop that a slot can be answered with, the one that suits best first. */
@@ -140,7 +147,7 @@ function refusalOf(bench: Bench, state: JobState, drafts: readonly Draft[]): str
 }
 
 /** What cannot be kept is refused, what nobody believes is asked back; else the line is taken. */
-function unlessDoubted(answer: LineAnswer, { bench, state }: LineContext): LineAnswer {
+function unlessDoubted(answer: LineAnswer, { bench, state }: Pick<LineContext, "bench" | "state">): LineAnswer {
   if (answer.kind !== "drafts") return answer;
   const { drafts } = answer;
   const refusal = refusalOf(bench, state, drafts);
@@ -155,18 +162,17 @@ function unlessDoubted(answer: LineAnswer, { bench, state }: LineContext): LineA
 
 /**
  * What a line typed at the bench means. Works from the numeric keypad alone: figures and Enter answer; on an empty
- * line `-` strikes the last, `/` skips with a reason, `//` all that waits in the step, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
+ * line `-` strikes the last of this step, `/` skips with a reason, `//` all that waits in the step, `+` goes on, `..` repeats the last reading, `*7` goes to step 7,
  * `*7.4` to its fourth place, `*.4` to the fourth place here; `**` asks again what was answered here. `#` and words
  * note; `@` takes a photo.
  */
 export function interpret(typed: string, context: LineContext): LineAnswer {
-  const { bench, state, by } = context;
+  const { bench, by } = context;
   const line = typed.trim();
   const aim = context.waiting[0];
-  if (line === "-") {
-    const event = lastStrikeable(state, by);
-    return event ? strikeOf(bench, state, event) : refused("There is nothing of yours to strike.");
-  }
+  if (line === "-") return strikeLast(context);
+  // A place that was gone to although it is answered is answered as if it were not.
+  const state = beforePlace(context.state, context.aim, context.by);
   if (line === "+") return { kind: "next" };
   if (line === "**") return { kind: "again" };
   if (line === "@") return { kind: "photo" };
@@ -183,19 +189,19 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
   if (line === "/") return { kind: "skip", slots: [aim] };
   if (line === "//") return { kind: "skip", slots: [aim, ...context.waiting.slice(1)] };
   if (line === "..") {
-    const text = slotRule(aim).repeated?.(state, aim, by) ?? null;
+    const text = slotRule(aim).repeated?.(state, aim, by.id) ?? null;
     return text === null ? refused("There is no reading here to repeat.") : interpret(text, context);
   }
   const answer = slotRule(aim).drafted(
     line,
     {
-      ...context,
+      ...{ ...context, state },
       undoes: (body) => undoneSentence(bench, state, undoneIf(bench, state, body)),
       changes: (question, word) => changeSentence(changeOf(bench, state, question, word)),
     },
     aim,
   );
-  return unlessDoubted(answer, context);
+  return unlessDoubted(answer, { bench, state });
 }
 
 /** The line that says that a task's caution was shown to this person, before their first answer there; or nothing. */

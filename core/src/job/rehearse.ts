@@ -325,7 +325,15 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     const made = manner.config;
     const how = { bench, state, reading: READING, renew: manner.renew, one, made, numbers };
     const typed = slotRule(aim).rehearsed(how, aim);
-    const answer = interpret(typed, { bench, state, waiting, by: TECHNICIAN.id, ...tools(bench, task) });
+    const answer = interpret(typed, {
+      bench,
+      state,
+      waiting,
+      by: TECHNICIAN,
+      here: task,
+      aim: null,
+      ...tools(bench, task),
+    });
     const drafts = draftsOf(answer, answer.kind === "owner" ? "Owner: go ahead" : "rehearsal");
     if (drafts === null) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${said(answer)}`);
     for (const draft of [...cautionDrafts(state, task, TECHNICIAN.id), ...drafts]) {

@@ -1,6 +1,6 @@
 import type { Answer, RefusalData } from "../calculator/index.ts";
 import type { Bench } from "../job/bench.ts";
-import type { Body, BodyOf, Draft, DraftOf, JobEvent } from "../job/events.ts";
+import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "../job/events.ts";
 import type { JobState } from "../job/fold.ts";
 import type { Task } from "../job/task.ts";
 import type { TaskKind } from "./ids.ts";
@@ -70,7 +70,10 @@ export type LineContext = {
   waiting: readonly Slot[];
   gauge: string | null;
   wrench: string | null;
-  by: string;
+  by: Actor;
+  /** The task in hand, null where nothing waits any more; and the place in it that was gone to on purpose. */
+  here: Task | null;
+  aim: string | null;
 };
 
 /** A line as a kind sees it: with what other answers would undo, in a sentence, or null. */

@@ -5,6 +5,8 @@ import {
   type Actor,
   type Bench,
   type Concern,
+  eventSentence,
+  isReplaced,
   jobTitle,
   nextTask,
   openPoints,
@@ -130,6 +132,11 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
       : waiting[0]
         ? slotName(bench, state, waiting[0])
         : "all answered here";
+  const help = lineHelp(bench, state, waiting);
+  // A place that stands answered says so: what is typed takes its place.
+  const [aimed] = waiting;
+  const stood = aimed && isReplaced(state, aimed) ? state.bySlot.get(aimed.key)?.at(-1) : undefined;
+  const standing = stood ? `stands: ${eventSentence(bench, state, stood)}` : null;
   const underlined = "text-ink underline decoration-4 underline-offset-4";
   return (
     <div className="flex h-dvh min-h-[640px] flex-col">
@@ -343,7 +350,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
       />
       <EntryLine
         aim={aimText}
-        help={lineHelp(bench, state, waiting)}
+        help={standing === null ? help : { ...help, hint: standing }}
         task={task}
         unit={unitOf(bench, task, kit.gauge)}
         tool={toolName(bench, kit.gauge ?? kit.wrench)}
@@ -355,6 +362,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         released={state.released !== null}
         loaded={job.loaded}
         fill={fill}
+        onStep={hand.step}
         onEnter={(typed) => {
           setResume("");
           hand.onEnter(typed);

@@ -18,7 +18,8 @@ const KEYS: [string, string][] = [
   [".. Enter", "records the last reading again"],
   ["all", "every pull left of this pass, once the first was made by itself; 24 all where they read 24"],
   ["g Enter", "takes another gauge or wrench of those that can"],
-  ["- Enter", "strikes your last entry; it stays readable"],
+  ["↑ ↓", "to the place before or after, answered or not; typing there replaces what stands, and both stay readable"],
+  ["- Enter", "strikes what stands at this place, or your last here; of another step it asks first"],
   ["/ Enter", "skips this place, with a reason"],
   ["// Enter", "skips all that waits in this step"],
   ["+ Enter", "goes on to the next step that waits; where a value is asked back, what the line says that it does"],
@@ -82,6 +83,24 @@ function keptWords(waiting: number, { server, database }: Props["reach"]): strin
 /** A text without its last sign: a sign of two halves, such as a picture sign, goes whole. */
 const withoutLast = (text: string): string => [...text].slice(0, -1).join("");
 
+type Span = { from: number; to: number };
+
+/**
+ * Where the fault lies in a line that was not taken: of several words what its answer quotes, or what is too many; else all
+ * of it, since whoever typed one value types it whole again.
+ */
+export function faultIn(typed: string, answer: string): Span {
+  const whole = { from: 0, to: typed.length };
+  const words = [...typed.matchAll(/\S+/g)];
+  if (words.length < 3) return whole;
+  const [, quoted = ""] = /["“]([^"”]+)["”]/.exec(answer) ?? [];
+  const at = quoted === "" ? -1 : typed.indexOf(quoted);
+  if (at >= 0) return { from: at, to: at + quoted.length };
+  const [, had, room] = /^(\d+) \w+ for (\d+)\b/.exec(answer) ?? [];
+  const first = Number(had) === words.length ? words[Number(room)] : undefined;
+  return first ? { ...whole, from: first.index } : whole;
+}
+
 let asked: MediaQueryList | null = null;
 /** Whether a finger types here: a touch screen, or one too narrow for a desk. Asked of the browser once. */
 const finger = (): MediaQueryList => (asked ??= window.matchMedia("(pointer: coarse), (max-width: 1023px)"));
@@ -110,12 +129,14 @@ type Props = {
   onEnter: (typed: string) => void;
   onCancel: () => void;
   onPhoto: () => void;
+  /** To the place before or after the one aimed at. */
+  onStep: (by: 1 | -1) => void;
 };
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
   const { aim, help, task, unit, tool, onTool, asking, said, waitingCount, reach, released, loaded, fill } = props;
-  const { onEnter, onCancel, onPhoto } = props;
+  const { onEnter, onCancel, onPhoto, onStep } = props;
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
   const [letters, setLetters] = useState(false);
@@ -126,6 +147,19 @@ export function EntryLine(props: Props) {
     () => finger().matches,
     () => false,
   );
+  // What was not taken stands in the line again, its fault marked: what is typed next takes the place of that.
+  const [heard, setHeard] = useState(said);
+  const [marked, setMarked] = useState<Span | null>(null);
+  if (said !== heard) {
+    setHeard(said);
+    if (said?.typed && typed === "") {
+      setTyped(said.typed);
+      setMarked(faultIn(said.typed, said.text));
+    }
+  }
+  useEffect(() => {
+    if (marked) line.current?.setSelectionRange(marked.from, marked.to);
+  }, [marked]);
   const [filled, setFilled] = useState(0);
   if (fill !== null && fill.times !== filled) {
     setFilled(fill.times);
@@ -136,6 +170,7 @@ export function EntryLine(props: Props) {
 
   const submit = (text: string): void => {
     setTyped("");
+    setMarked(null);
     setLetters(false);
     onEnter(text);
     line.current?.focus();
@@ -231,12 +266,19 @@ export function EntryLine(props: Props) {
           value={typed}
           placeholder={released ? "ended: nothing more is taken" : hint}
           onChange={(event) => {
+            setMarked(null);
             if (event.target.value.endsWith("?")) setKeysOpen(true);
             else setTyped(event.target.value);
           }}
           onKeyDown={(event) => {
+            const by = { ArrowUp: -1, ArrowDown: 1 }[event.key] as 1 | -1 | undefined;
+            if (by !== undefined && typed === "" && !asking) {
+              event.preventDefault();
+              onStep(by);
+            }
             if (event.key !== "Escape") return;
             setTyped("");
+            setMarked(null);
             onCancel();
           }}
           className="figure min-h-[52px] min-w-0 flex-1 border-2 border-ink bg-ground px-3 text-2xl font-bold placeholder:font-sans placeholder:text-base placeholder:font-normal placeholder:text-soft"
@@ -267,8 +309,14 @@ export function EntryLine(props: Props) {
       </form>
       {touch && (!released || asking) && (
         <Keypad
-          onType={(text) => setTyped((now) => now + text)}
-          onBack={() => setTyped(withoutLast)}
+          onType={(text) => {
+            setTyped((now) => (marked ? now.slice(0, marked.from) + text + now.slice(marked.to) : now + text));
+            setMarked(null);
+          }}
+          onBack={() => {
+            setTyped((now) => (marked ? now.slice(0, marked.from) + now.slice(marked.to) : withoutLast(now)));
+            setMarked(null);
+          }}
           onEnter={() => submit(typed)}
           onLine={submit}
           onLetters={() => {

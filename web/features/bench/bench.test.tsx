@@ -99,7 +99,7 @@ describe("the step in hand", () => {
       body: { type: "job_released" as const, rechecks: [] },
     };
     const released = { ...job.state, released: event };
-    expect(panel(released, false)).toContain("Not released yet: the server does not have it.");
+    expect(panel(released, false)).toContain("Not ended yet: the server does not have it.");
     expect(panel(released, false)).not.toContain("Reopen");
     expect(panel(released, true)).toContain("Released</h1>");
   });
@@ -259,6 +259,7 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         fill={null}
         onEnter={() => undefined}
         onCancel={() => undefined}
+        onStep={() => undefined}
         onPhoto={() => undefined}
       />,
     );

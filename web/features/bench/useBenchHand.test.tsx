@@ -178,3 +178,25 @@ test("g takes another gauge of those that can; what is read next is read with it
   await single.enter("g");
   expect(single.hand.current.said?.text).toBe(`${caliper.name} is the only one here that can.`);
 });
+
+test("a place back is reached by arrows and answered otherwise; `-` there strikes what stands at it", async () => {
+  const { hand, enter, press, now, submitted } = atBench(jobAt("inspect:friction-lining:found"));
+  const first = now().events.findLast(({ body }) => body.type === "reading_taken")?.body;
+  await press(() => hand.current.step(-1));
+  expect(hand.current.hand.aim).toMatch(/^read:friction-thickness:/);
+  await enter("2.83");
+  expect(submitted.at(-1)?.map(({ type }) => type)).toEqual(["struck", "reading_taken"]);
+  const last = now().events.at(-1)?.body;
+  expect(last).toMatchObject({ text: "2.83", item: first?.type === "reading_taken" ? first.item : 0 });
+  await press(() => hand.current.step(-1));
+  await enter("-");
+  expect(submitted.at(-1)?.map(({ type }) => type)).toEqual(["struck"]);
+});
+
+test("a line that is not taken is told with what was typed; a key that is not taken leaves the line alone", async () => {
+  const { hand, enter, press } = measuring();
+  await enter("2.9 2.9 x7");
+  expect(hand.current.said).toMatchObject({ tone: "stop", typed: "2.9 2.9 x7" });
+  await press(() => hand.current.otherTool(null, { gauge: null, wrench: null, others: [] }));
+  expect(hand.current.said?.typed ?? "").toBe("");
+});

@@ -97,7 +97,8 @@ export type Asking =
   /** Beyond belief: with what was more likely meant, or none; where that is no better than what was typed Enter takes it. */
   | { kind: "slip"; question: string; corrected: Draft[] | null; better: boolean; drafts: Draft[]; typed: string }
   | { kind: "sure"; question: string; drafts: Draft[] };
-export type Said = { tone: "said" | "stop"; text: string };
+/** What is said in the line's place; with what was typed where that was not taken, so that it can be put right. */
+export type Said = { tone: "said" | "stop"; text: string; typed?: string };
 
 type Hand = { task: string | null; aim: string | null };
 type View = { hand: Hand; asking: Asking | null };
@@ -173,6 +174,8 @@ export function useBenchHand({
   const queue = useRef<Promise<void>>(Promise.resolve());
   /** The line in hand as it was typed, with what was answered when it was asked back. */
   const typedNow = useRef("");
+  /** The line that is being looked at, alone; none while a key is. */
+  const lineNow = useRef("");
 
   // What the next Enter goes by, ahead of the drawing: fast hands must not answer the question before last.
   const turn = useCallback((change: Partial<View>) => {
@@ -180,7 +183,7 @@ export function useBenchHand({
     setView(viewNow.current);
   }, []);
   const go = useCallback((task: string | null, aim: string | null = null) => turn({ hand: { task, aim } }), [turn]);
-  const stop = (text: string): void => setSaid({ tone: "stop", text });
+  const stop = (text: string): void => setSaid({ tone: "stop", text, typed: lineNow.current });
 
   const keep = useCallback(
     async (drafts: readonly Draft[], at: Task | null, photo?: { id: string; blob: Blob }): Promise<void> => {
@@ -202,7 +205,7 @@ export function useBenchHand({
         const lacks = answer.error.lacks;
         const gate = bench.procedure.gates.find(({ id }) => lacks?.what === "gate" && lacks.id === id);
         if (gate?.pass !== "lead" || !actor.roles.includes("lead")) {
-          return setSaid({ tone: "stop", text: answer.error.message });
+          return setSaid({ tone: "stop", text: answer.error.message, typed: lineNow.current });
         }
         return turn({
           asking: {
@@ -236,7 +239,10 @@ export function useBenchHand({
   const goTo = (all: readonly Task[], here: Task | null, task: number | null, item: number | null): void => {
     const target = task === null ? here : all.find((t) => t.number === task);
     if (!target) return stop(`There are ${all.length} steps; ${task ?? "none"} is not one of them.`);
-    const aim = item === null ? null : (target.slots.find((s) => numberIn(s) === item)?.key ?? null);
+    // Places without a number of their own are counted as they stand.
+    const numbered = target.slots.some((s) => numberIn(s) !== null);
+    const meant = numbered ? target.slots.find((s) => numberIn(s) === item) : target.slots[(item ?? 0) - 1];
+    const aim = item === null ? null : (meant?.key ?? null);
     if (item !== null && aim === null) return stop(`${target.title} has no place ${item}.`);
     go(target.id, aim);
   };
@@ -474,8 +480,12 @@ export function useBenchHand({
       turn({ asking: null });
       return keep(drafts, here);
     }
-    // Where a place was gone to although it was read, what stood there makes room.
-    const place = (drafts: readonly Draft[]): Promise<void> => keep(inItsPlace(now, hand.aim, drafts), here);
+    // Where a place was gone to although it is answered, what stood there makes room; what else that undoes is told first.
+    const place = (drafts: readonly Draft[]): Promise<void> | void => {
+      const placed = inItsPlace(bench, now, hand.aim, drafts, actor);
+      if (placed.undoes === null) return keep(placed.drafts, here);
+      ask({ kind: "sure", question: `${placed.undoes} Is it so?`, drafts: placed.drafts });
+    };
     if (asking?.kind === "slip") {
       turn({ asking: null });
       const { corrected, better, drafts } = asking;
@@ -491,7 +501,7 @@ export function useBenchHand({
     }
     const waiting = here ? slotsInHand(bench, now, here, chosen !== null, hand.aim) : [];
     const kit = tools(bench, here, here && lastTool(actor.id, here.id));
-    const context: LineContext = { bench, state: now, waiting, by: actor.id, ...kit };
+    const context: LineContext = { bench, state: now, waiting, by: actor, here, aim: hand.aim, ...kit };
     if (here === null && typed.trim() === "") return finish();
     const answer = interpret(typed, context);
     switch (answer.kind) {
@@ -499,8 +509,11 @@ export function useBenchHand({
         return place(answer.drafts);
       case "slip":
         return ask({ ...answer, typed: typed.trim() });
-      case "sure":
-        return ask(answer);
+      case "sure": {
+        // What a second Enter keeps makes room for itself too.
+        const placed = inItsPlace(bench, now, hand.aim, answer.drafts, actor);
+        return ask({ ...answer, drafts: placed.drafts });
+      }
       case "photo":
         return onPhoto();
       case "tool":
@@ -513,7 +526,14 @@ export function useBenchHand({
       case "owner":
       case "change": {
         const asked = askedBack(answer, (s) => slotName(bench, now, s));
-        return ask({ kind: "reason", ...asked, drafts: (reason) => draftsOf(answer, reason) });
+        return ask({
+          kind: "reason",
+          ...asked,
+          drafts: (reason) => {
+            const drafts = draftsOf(answer, reason);
+            return drafts && inItsPlace(bench, job.now(), hand.aim, drafts, actor).drafts;
+          },
+        });
       }
       case "again": {
         const answered = here?.slots.find((s) => s.kind === "ask" && now.bySlot.has(s.key));
@@ -528,6 +548,21 @@ export function useBenchHand({
     }
   };
 
+  /** To the place before or after the one aimed at, whether it is answered or not, over the steps. */
+  const step = (by: 1 | -1): void => {
+    const now = job.now();
+    const all = walk(bench, now);
+    const { task, aim } = viewNow.current.hand;
+    const here = all.find((t) => t.id === task) ?? nextTask(bench, now, all);
+    const places = all.flatMap((t) => t.slots.map((s) => ({ task: t.id, key: s.key })));
+    const aimed = here ? slotsInHand(bench, now, here, task !== null, aim)[0]?.key : undefined;
+    const at = here
+      ? places.findIndex((one) => one.task === here.id && one.key === (aimed ?? here.slots[0]?.key))
+      : places.length;
+    const to = places[at + by];
+    if (to) go(to.task, to.key);
+  };
+
   /** Another gauge or wrench of those that can; from then on it lies ready for this person at this step. */
   const otherTool = (here: Task | null, { gauge, wrench, others }: Kit): void => {
     const [next] = others;
@@ -539,18 +574,24 @@ export function useBenchHand({
   };
 
   const inTurn = (work: () => Promise<void>): void => {
-    queue.current = queue.current.then(work).catch((error: unknown) => {
-      const why = error instanceof Error ? error.message : String(error);
-      stop(
-        `That line was not taken: this browser could not put it away (${why}). Make room or open the bench in another browser, then type it again.`,
-      );
-    });
+    queue.current = queue.current
+      .then(work)
+      .catch((error: unknown) => {
+        const why = error instanceof Error ? error.message : String(error);
+        stop(
+          `That line was not taken: this browser could not put it away (${why}). Make room or open the bench in another browser, then type it again.`,
+        );
+      })
+      .finally(() => {
+        lineNow.current = "";
+      });
   };
 
   return {
     ...view,
     said,
     go,
+    step,
     otherTool,
     sign,
     clear,
@@ -572,7 +613,11 @@ export function useBenchHand({
     outcome,
     look,
     say: setSaid,
-    onEnter: (typed: string) => inTurn(() => enter(typed)),
+    onEnter: (typed: string) =>
+      inTurn(() => {
+        lineNow.current = typed;
+        return enter(typed);
+      }),
     /** Esc: a question of reason is left; a questioned value is kept as it was typed. */
     onCancel: () => {
       const { asking } = viewNow.current;

@@ -22,7 +22,7 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
             <li key={s.key} ref={current ? inSight : undefined} className="border-b border-line">
               <button
                 type="button"
-                disabled={taken !== null}
+                title={taken ? "decide otherwise" : undefined}
                 onClick={() => onAim(s.key)}
                 className={`grid min-h-[52px] w-full grid-cols-[18px_130px_84px_1fr] items-center gap-2 px-1 py-1 text-left leading-tight ${current ? "bg-band" : ""}`}
               >

@@ -75,8 +75,10 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
         order={order}
         places={placesOf(bench, entry, order.length)}
         onPick={(place) => {
-          const open = waiting.find((s): s is Pull => s.kind === "pull" && s.place === place);
-          if (open) onAim(open.key);
+          const own = (s: Slot): boolean => s.kind === "pull" && s.place === place;
+          // What was pulled already is gone to by its last pass.
+          const meant = waiting.find(own) ?? task.slots.findLast(own);
+          if (meant) onAim(meant.key);
         }}
       />
       <div className="flex flex-col gap-3">

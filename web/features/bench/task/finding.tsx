@@ -77,7 +77,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               <li key={s.key} ref={current && count > 1 ? inSight : undefined} className="border-b border-line">
                 <button
                   type="button"
-                  disabled={finding !== null}
+                  title={finding ? "say otherwise" : undefined}
                   onClick={() => onAim(s.key)}
                   className={`grid min-h-[44px] w-full grid-cols-[18px_116px_56px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
                 >

@@ -20,7 +20,7 @@ function PlacesPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps
   const aim = waiting[0];
   const next = aim?.kind === "out" ? aim.place : aim?.kind === "fit" ? aim.item : null;
   const keyOf = (place: number): string | undefined =>
-    waiting.find((s) => (s.kind === "out" && s.place === place) || (s.kind === "fit" && s.item === place))?.key;
+    task.slots.find((s) => (s.kind === "out" && s.place === place) || (s.kind === "fit" && s.item === place))?.key;
   const going = task.kind === "off" ? "out" : "in";
   const hand = line.places.find((p) => p.place === next);
   return (
