@@ -38,6 +38,9 @@ test("the Workings answer as figures change, keep them in the address, and note 
   await page.reload();
   await expect(arm).toHaveValue("22 in");
 
+  // What is asked most is answered in words.
+  await page.getByRole("tab", { name: "Other teeth, same chain" }).press("Enter");
+  await expect(main.getByRole("status").first()).toContainText("with the same chain the axle moves 3.6 mm back");
   // Teeth are shared by the whole group.
   await page.getByLabel("front teeth").fill("14");
   await page.getByRole("tab", { name: "Ratio and speed" }).press("Enter");
@@ -48,12 +51,19 @@ test("the Workings answer as figures change, keep them in the address, and note 
 
   await page.getByRole("link", { name: "Clutch" }).press("Enter");
   await expect(answer("best, height")).toHaveText("41.52");
-  await page.getByLabel("Note it in").selectOption({ label: "T-0403 Club bike 7" });
+  // The bench that one comes from is proposed; the converter is one key away from anywhere.
+  await page.goto(shop.url);
+  await page.getByText("Club bike 7").first().click();
+  await expect(page.locator("#entry")).toBeFocused();
+  await page.keyboard.press("Alt+u");
+  await expect(main.getByRole("status").first()).toContainText("87 lbf.in is 9.83 N.m");
+  await page.getByRole("link", { name: "Clutch" }).press("Enter");
+  await expect(page.getByLabel("Note it in").locator("option:checked")).toHaveText("T-0403 Club bike 7");
   await page.getByRole("button", { name: "Send" }).press("Enter");
   await expect(page.getByText("Noted in T-0403 Club bike 7.")).toBeVisible();
   await page.goto(shop.url);
   await page.getByText("Club bike 7").first().click();
-  await expect(page.getByLabel("Until release")).toContainText("Stack: feasible yes; best, height 41.52 mm");
+  await expect(page.getByLabel("Until release")).toContainText("Stack: 5 of 2.0 and 3 of 1.6: 41.52 mm. feasible yes; best, height 41.52 mm");
 });
 
 test("every group opens on an answer and passes an accessibility check", async ({ page }) => {

@@ -1,5 +1,12 @@
 import { refusal, value } from "../testing.ts";
-import { bearingClearance, bearingDecode, bearingFit, bearingLife, bearingMount } from "../src/bearing/index.ts";
+import {
+  bearingClearance,
+  bearingDecode,
+  bearingFind,
+  bearingFit,
+  bearingLife,
+  bearingMount,
+} from "../src/bearing/index.ts";
 import { DIMENSIONS, FIT_BANDS, HOUSINGS, SHAFTS } from "../src/bearing/tables.ts";
 
 describe("designations", () => {
@@ -20,6 +27,30 @@ describe("designations", () => {
     ["6004 C5", 20, 42, 12, "open", "C5"],
   ])("%s", (designation, boreMm, outsideMm, widthMm, seals, clearance) => {
     expect(value(bearingDecode, { designation })).toEqual({ boreMm, outsideMm, widthMm, seals, clearance });
+  });
+
+  // ISO 15 dimensions, from memory; a caliper's tenth off is the same bearing.
+  test.each([
+    [25, 52, 15, ["6205"]],
+    [25.1, 51.9, 15.1, ["6205"]],
+    [8, 22, 7, ["608"]],
+    [25, 37, 7, ["61805", "6805"]],
+    [22, 50, 14, ["62/22"]],
+  ])("%s × %s × %s is %s", (boreMm, outsideMm, widthMm, designations) => {
+    expect(value(bearingFind, { boreMm, outsideMm, widthMm })).toEqual({ designations });
+  });
+  test("every size is found by its own dimensions, and one that is none is told the nearest of its bore", () => {
+    for (const name of ["6000", "6203", "6320", "61900", "6202"]) {
+      const { boreMm, outsideMm, widthMm } = value(bearingDecode, { designation: name });
+      expect(value(bearingFind, { boreMm, outsideMm, widthMm }).designations).toContain(name);
+    }
+    const answer = bearingFind({ boreMm: 25, outsideMm: 53, widthMm: 15 });
+    expect(answer).toMatchObject({
+      error: { code: "unsupported", message: expect.stringMatching(/6205: 25 × 52 × 15/) },
+    });
+    expect(bearingFind({ boreMm: 24, outsideMm: 52, widthMm: 15 })).toMatchObject({
+      error: { message: expect.stringMatching(/no bearing of these series has this bore/) },
+    });
   });
 
   test.each(["6205-", "6205-XX", "6199", "7205", "", "6205 C3 2RS", "618/8-2Z", "6221", "6205-2RS/", "62/23"])(

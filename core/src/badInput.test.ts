@@ -61,6 +61,9 @@ const GOOD: Record<string, Record<string, unknown>> = {
     tyreCircumferenceMm: 2000,
   },
   "chain.length": { frontTeeth: 13, rearTeeth: 48, pitchMm: 15.875, centreMm: 590 },
+  "chain.regear": {
+    ...{ was: { frontTeeth: 13, rearTeeth: 48 }, frontTeeth: 14, rearTeeth: 48, pitchMm: 15.875, centreMm: 590 },
+  },
   "chain.spline": { oldSpaceMm: 4.6, newSpaceMm: 4.2, shaftSplineMm: 4.05, maxPlayMm: 0.3 },
   "chain.stretch": { measuredMm: 256, pitches: 16, pitchMm: 15.875, limitPercent: 2 },
   "chain.slack": { ...OFF_ROAD_DRIVE, steps: 5 },
@@ -81,6 +84,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
   "axle.grease": { totalG: 90, school: "third-in-joint" },
   "axle.backlash": { radiusMm: 100, playMm: 2 },
   "axle.vent": { volumeAtVentMl: 180, volumeInUseMl: 200, ambientKpa: 100 },
+  "bearing.find": { boreMm: 25, outsideMm: 52, widthMm: 15 },
   "bearing.decode": { designation: "6205-2RS C3" },
   "bearing.clearance": { boreMm: 25, clearance: "C3" },
   "bearing.fit": { boreMm: 25, outsideMm: 52, shaft: "k5", housing: "H7" },

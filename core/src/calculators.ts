@@ -1,8 +1,15 @@
 import { axleBacklash, axleBand, axleGrease, axleVent } from "./axle/index.ts";
-import { bearingClearance, bearingDecode, bearingFit, bearingLife, bearingMount } from "./bearing/index.ts";
+import {
+  bearingClearance,
+  bearingDecode,
+  bearingFind,
+  bearingFit,
+  bearingLife,
+  bearingMount,
+} from "./bearing/index.ts";
 import type { Calculator } from "./calculator/index.ts";
 import { caseBackoff, caseFreeplay, caseGrowth } from "./case/index.ts";
-import { chainLength, chainRatio, chainSlack, chainSpline, chainStretch } from "./chain/index.ts";
+import { chainLength, chainRatio, chainRegear, chainSlack, chainSpline, chainStretch } from "./chain/index.ts";
 import { clutchCapacity, clutchPick, clutchStack } from "./clutch/index.ts";
 import { costCompare } from "./cost/index.ts";
 import {
@@ -22,11 +29,11 @@ import { wearProject, wearWeibull } from "./wear/index.ts";
 const ALL = [
   ...[quantityConvert, quantityParse, metrologyJudge, wearProject, wearWeibull],
   ...[clutchStack, clutchPick, clutchCapacity],
-  ...[chainRatio, chainLength, chainStretch, chainSlack, chainSpline],
+  ...[chainRatio, chainLength, chainRegear, chainStretch, chainSlack, chainSpline],
   ...[caseFreeplay, caseGrowth, caseBackoff],
   ...[trackTension, trackAlign, trackSpeed, trackLugs],
   ...[axleBand, axleGrease, axleBacklash, axleVent],
-  ...[bearingDecode, bearingClearance, bearingFit, bearingMount, bearingLife],
+  ...[bearingDecode, bearingFind, bearingClearance, bearingFit, bearingMount, bearingLife],
   ...[fastenerPreload, fastenerStress, fastenerAdapter, fastenerWrench, fastenerSequence, fastenerCastle],
   ...[costCompare, seasonDue],
 ];

@@ -22,7 +22,7 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   ],
   torque: [
     ["value", "torque, with its unit"],
-    ["tolerance", "more or less, in percent"],
+    ["tolerance", "more or less: 10 %, or 5 N·m"],
     ["least", "or as a range: from"],
     ["most", "to"],
   ],

@@ -2,7 +2,9 @@
 
 import { Menu } from "lucide-react";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
+import { useEffect } from "react";
 
 /** Where everything of a shop is: the same on every screen, behind its mark. */
 const PLACES = [
@@ -17,9 +19,26 @@ const PLACES = [
   ["/shop", "Shop and people"],
   ["/exchange", "Files in and out"],
   ["/workings/chain", "Workings"],
+  ["/workings/convert", "Convert a unit"],
 ] as const;
 
+/** Alt and U: the converter, from any screen. */
+function useUnitsKey(): void {
+  const router = useRouter();
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : event.code.replace("Key", "");
+      if (letter !== "U" || !event.altKey || event.ctrlKey || event.metaKey) return;
+      event.preventDefault();
+      router.push("/workings/convert");
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [router]);
+}
+
 export function WayRound() {
+  useUnitsKey();
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { defineCalculator, refuse } from "../calculator/index.ts";
+import { defineCalculator, fields, refuse } from "../calculator/index.ts";
 import { DIMENSIONS } from "./tables.ts";
 
 /** Bore codes that do not follow five times the code. Source: ISO 15, bore codes. */
@@ -85,5 +85,35 @@ export const bearingDecode = defineCalculator({
     const unknown = longest ? text.slice(longest.name.length).trim() : designation.trim();
     const what = longest ? `suffix "${unknown}" after ${longest.name}` : `size "${unknown}"`;
     return refuse("unsupported", "designation", `designation: the ${what} is not in the tables; such as 6205-2RS C3.`);
+  },
+});
+
+/** As a bearing is measured by hand: a size is found where each figure is this near, in mm. */
+const NEAR_MM = 0.15;
+
+/**
+ * Which bearings have these dimensions: bore, outside diameter and width, each in mm, above 0, within 0.15 mm as a caliper
+ * reads them. Series 618 619 60 62 63, by every name of the size. Nothing is said of seals and clearance: these are read.
+ * Errors: unsupported at outsideMm where no size of these series has them, with the nearest of that bore.
+ * Source: ISO 15:2017.
+ * @example bearingFind({ boreMm: 25, outsideMm: 52, widthMm: 15 }) // 6205
+ */
+export const bearingFind = defineCalculator({
+  name: "bearing.find",
+  formula: "the sizes of the tables whose bore, outside diameter and width are these",
+  source: "ISO 15:2017",
+  input: z.strictObject({ boreMm: fields.positive, outsideMm: fields.positive, widthMm: fields.positive }),
+  output: z.object({ designations: z.array(z.string()) }),
+  compute: ({ boreMm, outsideMm, widthMm }) => {
+    const near = (a: number, b: number): boolean => Math.abs(a - b) <= NEAR_MM;
+    const ofBore = SIZES.filter((size) => near(size.boreMm, boreMm));
+    const found = ofBore.filter((size) => near(size.outsideMm, outsideMm) && near(size.widthMm, widthMm));
+    if (found.length > 0) return { designations: found.map(({ name }) => name).sort() };
+    const off = (size: Size): number => Math.abs(size.outsideMm - outsideMm) + Math.abs(size.widthMm - widthMm);
+    const [nearest] = [...ofBore].sort((a, b) => off(a) - off(b));
+    const what = nearest
+      ? `the nearest of this bore is ${nearest.name}: ${nearest.boreMm} × ${nearest.outsideMm} × ${nearest.widthMm} mm`
+      : "no bearing of these series has this bore";
+    return refuse("unsupported", "outsideMm", `outsideMm: no size in the tables is so; ${what}. Measure again.`);
   },
 });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { OFF_ROAD_DRIVE as machine, refusal, value } from "../../testing.ts";
 import { caseFreeplay, caseGrowth, caseBackoff } from "../case/index.ts";
-import { chainLength, chainRatio, chainSlack, chainStretch, pathLength, pathRadius } from "./index.ts";
+import { chainLength, chainRegear, chainRatio, chainSlack, chainStretch, pathLength, pathRadius } from "./index.ts";
 
 // Geometry invented, plausible for an off-road machine.
 const drive = { r1: pathRadius(13, 15.875), r2: pathRadius(48, 15.875) };
@@ -29,6 +29,44 @@ describe("chain.ratio", () => {
     expect(refusal(chainRatio, { frontTeeth: 13, rearTeeth: 48, tyreCircumferenceMm: 2000 })).toBe("missing rpm");
     expect(refusal(chainRatio, { frontTeeth: 4, rearTeeth: 48 })).toBe("range frontTeeth");
     expect(refusal(chainRatio, { frontTeeth: 13.5, rearTeeth: 48 })).toBe("range frontTeeth");
+  });
+});
+
+describe("chain.regear", () => {
+  const was = { frontTeeth: 13, rearTeeth: 48 };
+  const drive = { pitchMm: 15.875, centreMm: 590 };
+  test("a tooth more in front takes the axle in by about a quarter of a pitch, the chain being the same", () => {
+    const { moveMm } = value(chainRegear, { was, frontTeeth: 14, rearTeeth: 48, ...drive });
+    // A tooth more takes half a pitch of chain from two runs, so a quarter of a pitch from each: 3.97 mm, a little less
+    // with unequal sprockets. Worked out by hand from belt geometry.
+    expect(moveMm).toBeLessThan(-3.3);
+    expect(moveMm).toBeGreaterThan(-15.875 / 4);
+  });
+  test("the chain is held: its length is the same before and after, whichever sprockets go on", () => {
+    const teeth = fc.integer({ min: 11, max: 17 });
+    const rear = fc.integer({ min: 40, max: 56 });
+    fc.assert(
+      fc.property(teeth, rear, teeth, rear, fc.double({ min: 520, max: 700, noNaN: true }), (a, b, c, d, centreMm) => {
+        const input = { was: { frontTeeth: a, rearTeeth: b }, frontTeeth: c, rearTeeth: d, pitchMm: 15.875, centreMm };
+        const { centreThenMm } = value(chainRegear, input);
+        const pitches = (front: number, back: number, centre: number) =>
+          value(chainLength, { frontTeeth: front, rearTeeth: back, pitchMm: 15.875, centreMm: centre }).pitches;
+        expect(pitches(c, d, centreThenMm ?? 0)).toBeCloseTo(pitches(a, b, centreMm) ?? 0, 6);
+      }),
+    );
+  });
+  test("sprockets that would touch are told, not answered", () => {
+    expect(value(chainRegear, { was, frontTeeth: 14, rearTeeth: 48, pitchMm: 15.875, centreMm: 100 }).reason).toMatch(
+      /as they were would touch/,
+    );
+    const short = {
+      was: { frontTeeth: 13, rearTeeth: 20 },
+      frontTeeth: 60,
+      rearTeeth: 90,
+      pitchMm: 15.875,
+      centreMm: 120,
+    };
+    expect(value(chainRegear, short)).toMatchObject({ moveMm: null, reason: expect.stringMatching(/too short/) });
   });
 });
 

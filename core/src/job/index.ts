@@ -28,6 +28,7 @@ export {
   wrenchSchema,
 } from "./bench.ts";
 export { type Concern, concernsOf, followedWords, isAsked, waysOn } from "./concerns.ts";
+export { type JudgedLater, judgedLater } from "./judgedLater.ts";
 export { inItsPlace } from "./inItsPlace.ts";
 export { isReplaced } from "./replaced.ts";
 export { acceptCorrection, type Corrected, type Correction } from "./corrected.ts";

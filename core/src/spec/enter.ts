@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type Answer, refusalFromIssue } from "../calculator/index.ts";
+import { type Answer, equal, refusalFromIssue } from "../calculator/index.ts";
 import { cardWords, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
@@ -14,7 +14,7 @@ export const figureTypedSchema = z.strictObject({
   value: z.string().trim().max(120).default(""),
   least: typed,
   most: typed,
-  /** How far off a torque may be, in percent. */
+  /** How far off a torque may be: in percent, or as a torque with its unit. */
   tolerance: typed,
   /** The condition that a limit holds in, where it says one. */
   condition: typed,
@@ -56,13 +56,22 @@ export function figureEntered(
   const numbers = new Map<string, number>();
   for (const name of ["value", "least", "most", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
-    const unit = name === "tolerance" ? undefined : unitNamed(known.unit);
+    // More or less by so many N·m, as some books have it, or by percent.
+    const asTorque = name === "tolerance" && /[a-z]/i.test(texts[name].replace(/percent/i, ""));
+    const unit = name === "tolerance" && !asTorque ? undefined : unitNamed(known.unit);
+    if (asTorque) {
+      const off = numberIn(texts[name], unit);
+      const target = numbers.get("value");
+      if (!off.ok) return { ok: false, error: { ...off.error, path: name } };
+      if (target !== undefined) numbers.set(name, (off.value / target) * 100);
+      continue;
+    }
     // A book in another unit is the commonest slip there is: what goes on file says which it was.
     if (known.kind === "torque" && name !== "tolerance" && /^[\d.,\s/]+$/.test(texts[name])) {
       const message = `${known.label}: ${texts[name]} of what? Type the unit as it is printed: ${texts[name]} N·m, ${texts[name]} ft-lb or ${texts[name]} in-lb.`;
       return refuse(name, message);
     }
-    const read = numberIn(texts[name], unit);
+    const read = numberIn(name === "tolerance" ? texts[name].replace(/\s*(%|percent)$/i, "") : texts[name], unit);
     if (!read.ok) return { ok: false, error: { ...read.error, path: name } };
     const { least, most } = believable(known);
     if (name !== "tolerance" && !(read.value >= least && read.value <= most)) {
@@ -114,7 +123,7 @@ export function figureEntered(
         return checked({ kind: "torque", ...common, targetNm, tolerancePercent: ((to - from) / 2 / targetNm) * 100 });
       }
       const target = need("value", "the torque, or the least and the greatest");
-      const tolerance = need("tolerance", "how far off it may be, in percent");
+      const tolerance = need("tolerance", "how far off it may be, in percent or as a torque such as 5 N·m");
       if (!target.ok) return target;
       if (!tolerance.ok) return tolerance;
       return checked({ kind: "torque", ...common, targetNm: target.value, tolerancePercent: tolerance.value });
@@ -166,6 +175,17 @@ function checkedBySchema<Schema extends z.ZodType>(schema: Schema, value: unknow
 
 const checked = (spec: object): Answer<Spec> => checkedBySchema(specSchema, spec);
 
+/** So many digits stand in a torque as it is told, N·m. */
+const told = (value: number): string => String(Number(value.toFixed(2)));
+
+/** A torque in words: "98 N·m ±10 %"; where the percentage is none that a book prints, as the range it came from. */
+export function torqueWords({ targetNm, tolerancePercent }: { targetNm: number; tolerancePercent: number }): string {
+  if (equal(tolerancePercent, Number(tolerancePercent.toFixed(1))))
+    return `${told(targetNm)} N·m ±${tolerancePercent} %`;
+  const off = (targetNm * tolerancePercent) / 100;
+  return `${told(targetNm - off)} to ${told(targetNm + off)} N·m`;
+}
+
 /** A figure in words: "0.15 mm at most", "36 to 50 mm", "98 N·m ±10 %". */
 export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string {
   const unit = figures.get(spec.key)?.unit ?? "";
@@ -184,7 +204,7 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
     case "height":
       return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}`;
     case "torque":
-      return `${spec.targetNm} N·m ±${spec.tolerancePercent} %`;
+      return torqueWords(spec);
     case "count":
       return String(spec.count);
     case "word":

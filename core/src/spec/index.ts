@@ -1,4 +1,4 @@
-export { figureEntered, type FigureTyped, figureTypedSchema, specWords } from "./enter.ts";
+export { figureEntered, type FigureTyped, figureTypedSchema, specWords, torqueWords } from "./enter.ts";
 export {
   configOf,
   FIGURE_FORMAT,

@@ -30,6 +30,16 @@ describe("a figure entered for one machine", () => {
       tolerancePercent: 10,
     });
     // A range, as many manuals print it: the middle is aimed at, and the band is the range.
+    // More or less as a torque: 5 of 50 is a tenth.
+    expect(kept(typed("shaft-nut-torque", { value: "50 N·m", tolerance: "5 N·m" }))).toMatchObject({
+      targetNm: 50,
+      tolerancePercent: 10,
+    });
+    expect(kept(typed("shaft-nut-torque", { value: "50 N·m", tolerance: "7.5 %" }))).toMatchObject({
+      tolerancePercent: 7.5,
+    });
+    const odd = kept(typed("shaft-nut-torque", { least: "24 N·m", most: "30 N·m" }));
+    expect(specWords(odd)).toBe("24 to 30 N·m");
     const range = kept(typed("shaft-nut-torque", { least: "90 N·m", most: "110 N·m" }));
     expect(range).toMatchObject({ targetNm: 100, tolerancePercent: 10 });
     expect(kept(typed("swing-arm", { value: "560" }))).toMatchObject({ kind: "figure", value: 560, unit: "mm" });

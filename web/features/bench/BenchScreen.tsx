@@ -28,6 +28,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { byOthers } from "@/client/entered";
+import { atBench } from "@/client/lastBench";
 import { useLastTool } from "@/client/lastTools";
 import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
@@ -72,6 +73,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
     },
     [router],
   );
+  useEffect(() => atBench(jobId), [jobId]);
   const job = useJob(here, actor, judgedAnew);
   const { state } = job;
   // A work that was added or dropped, or another machine, lays the job out anew: the server does that, and the page is drawn by it.

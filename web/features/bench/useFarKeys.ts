@@ -10,6 +10,7 @@ export const FAR = [
   ["S", "the sheet"],
   ["M", "this machine’s own page"],
   ["J", "all jobs, to look for one"],
+  ["U", "convert a unit, from any screen"],
 ] as const;
 
 /** A list is gone into, anything else is pressed. */

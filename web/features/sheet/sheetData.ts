@@ -37,6 +37,7 @@ import {
   setAside,
   type Source,
   sourceLine,
+  torqueWords,
   skipSays,
   stopsOf,
   trailOf,
@@ -254,7 +255,7 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
         name: entry.name,
         spec:
           first && spec?.kind === "torque"
-            ? `${spec.targetNm} N·m ±${spec.tolerancePercent} %, ${sourceLine(spec.source)}, ${first.body.wrench.name}, ${first.by.name}`
+            ? `${torqueWords(spec)}, ${sourceLine(spec.source)}, ${first.body.wrench.name}, ${first.by.name}`
             : "",
         pulls: words.join("   "),
         lock: entry.locking ? lock : null,

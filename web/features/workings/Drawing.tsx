@@ -409,8 +409,10 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
   "chain.slack": slack,
   "chain.length": ({ input, output }) =>
     output.evenPitches === null ? null : (
-      <AxleSlot moveMm={num(output.centreAtEvenMm) - num(input.centreMm)} pitches={num(output.evenPitches)} />
+      <AxleSlot moveMm={num(output.centreAtEvenMm) - num(input.centreMm)} by={`${num(output.evenPitches)} pitches`} />
     ),
+  "chain.regear": ({ output }) =>
+    output.moveMm === null ? null : <AxleSlot moveMm={num(output.moveMm)} by="same chain" />,
   "chain.ratio": ({ output }) => (
     <Bars
       says={`Ratio ${num(output.ratio).toFixed(3)}`}
@@ -558,6 +560,14 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
       outsideMm={num(output.outsideMm)}
       widthMm={num(output.widthMm)}
       seals={String(output.seals)}
+    />
+  ),
+  "bearing.find": ({ input }) => (
+    <BearingSection
+      boreMm={num(input.boreMm)}
+      outsideMm={num(input.outsideMm)}
+      widthMm={num(input.widthMm)}
+      seals="open"
     />
   ),
   "bearing.fit": fit,

@@ -2,12 +2,16 @@
 
 import { useState } from "react";
 import { v4 as newId } from "uuid";
+import { useLastBench } from "@/client/lastBench";
 import { saidOf, send } from "@/client/send";
 import type { OpenJob } from "./address.ts";
 
 /** Puts a result into an open job as a note, with the words it was shown in. */
 export function SendToJob({ jobs, text }: { jobs: OpenJob[]; text: string }) {
-  const [job, setJob] = useState(jobs[0]?.id ?? "");
+  const [chosen, setJob] = useState<string | null>(null);
+  // The bench that one came from, where it is still open.
+  const last = useLastBench();
+  const job = chosen ?? jobs.find(({ id }) => id === last)?.id ?? jobs[0]?.id ?? "";
   const [said, setSaid] = useState("");
   if (jobs.length === 0) return null;
   const put = async (): Promise<void> => {

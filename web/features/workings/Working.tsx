@@ -6,6 +6,7 @@ import { Drawing } from "./Drawing.tsx";
 import { FieldList } from "./FieldList.tsx";
 import { assemble, formOf, measureOf, naming, shownFigure, unitsFor } from "./fields.ts";
 import { calculatorCalled, type Group, TITLES, type Texts } from "./groups.ts";
+import { inWords } from "./sentences.ts";
 import { SendToJob } from "./SendToJob.tsx";
 import type { OpenJob } from "./address.ts";
 
@@ -29,10 +30,16 @@ export function Working({ group, name, texts, units, jobs, onText, onUnit }: Pro
   const { answer, busy } = useAnswer(name, input);
   const trouble = !assembled.ok ? assembled : answer && !answer.ok ? answer.error : null;
   const output = !trouble && answer?.ok ? (answer.value as Record<string, unknown>) : null;
+  const said = output && input ? inWords(name, output, input) : null;
 
   return (
     <section aria-label={TITLES[name]} className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_380px]">
       <div className="flex min-w-0 flex-col gap-3">
+        {said !== null && (
+          <p role="status" className="text-3xl leading-tight font-semibold text-petrol">
+            {said}
+          </p>
+        )}
         <div className="min-h-[300px] border border-line bg-sheet p-3" aria-busy={busy}>
           {busy && <progress aria-label="working it out" className="h-1 w-full accent-petrol" />}
           {output && input && (
@@ -46,7 +53,12 @@ export function Working({ group, name, texts, units, jobs, onText, onUnit }: Pro
           )}
         </div>
         {output && <Answers name={name} output={output} units={units} onUnit={onUnit} />}
-        {output && <SendToJob jobs={jobs} text={`${TITLES[name]}: ${summary(output)}`} />}
+        {output && (
+          <SendToJob
+            jobs={jobs}
+            text={`${TITLES[name]}: ${[said, summary(output)].filter(Boolean).join(" ")}`.slice(0, 500)}
+          />
+        )}
         <details className="border-t border-line pt-2">
           <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">Formula and source</summary>
           <p className="figure text-[15px]">{calculator.formula}</p>
@@ -89,10 +101,14 @@ function flat(output: Record<string, unknown>, outer = ""): Part[] {
     if (name === "reason" || name === "warning" || (value === null && !explained)) return [];
     if (isPlain(value)) return [{ ...own, value }];
     if (Array.isArray(value))
-      return value.every(isPlain) ? [{ ...own, value: value.join(", ") }] : named(value as unknown[]);
+      return value.every(isPlain) ? [{ ...own, value: counted(name, value).join(", ") }] : named(value as unknown[]);
     return outer === "" ? flat(value as Record<string, unknown>, name) : [];
   });
 }
+
+/** Plates are counted from 1, as they are drawn. */
+const counted = (name: string, list: readonly unknown[]): readonly unknown[] =>
+  name === "indices" ? list.map((at) => Number(at) + 1) : list;
 
 /** Entries that carry an id of their own, such as options ranked: each figure under its id, in the order given. */
 function named(entries: readonly unknown[]): Part[] {

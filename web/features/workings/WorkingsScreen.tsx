@@ -3,18 +3,21 @@
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { type Kept, type OpenJob, toAddress } from "./address.ts";
-import { type Group, GROUPS, TITLES } from "./groups.ts";
+import { type Group, GROUPS, type Texts, TITLES } from "./groups.ts";
 import { Working } from "./Working.tsx";
 
 /** Every calculator of one stretch of work, sharing the figures that mean the same; all of it in the address. */
 export function WorkingsScreen({
   group,
   calculator,
+  begun,
   kept,
   jobs,
 }: {
   group: Group;
   calculator: string;
+  /** What the group starts with: only what differs from it stands in the address. */
+  begun: Texts;
   kept: Kept;
   jobs: OpenJob[];
 }) {
@@ -27,8 +30,8 @@ export function WorkingsScreen({
       first.current = false;
       return;
     }
-    window.history.replaceState(null, "", toAddress(group, inHand, figures));
-  }, [group, inHand, figures]);
+    window.history.replaceState(null, "", toAddress(begun, inHand, figures));
+  }, [begun, inHand, figures]);
 
   return (
     <div className="grid min-h-[calc(100dvh-52px)] grid-cols-1 content-start lg:content-stretch lg:grid-cols-[190px_1fr]">

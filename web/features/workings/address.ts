@@ -1,12 +1,11 @@
-import { type Group, startingTexts, type Texts } from "./groups.ts";
+import type { Texts } from "./groups.ts";
 
 export type OpenJob = { id: string; label: string };
 
 export type Kept = { texts: Texts; units: Texts };
 
 /** What stands in the address: only what differs from the figures a group starts with. */
-export function toAddress(group: Group, calculator: string, { texts, units }: Kept): string {
-  const begun = startingTexts(group);
+export function toAddress(begun: Texts, calculator: string, { texts, units }: Kept): string {
   const changed = Object.fromEntries(Object.entries(texts).filter(([key, text]) => (begun[key] ?? "") !== text));
   const search = new URLSearchParams();
   search.set("c", calculator);
@@ -15,7 +14,7 @@ export function toAddress(group: Group, calculator: string, { texts, units }: Ke
   return `?${search.toString()}`;
 }
 
-export function fromAddress(group: Group, search: { v?: string | undefined; u?: string | undefined }): Kept {
+export function fromAddress(begun: Texts, search: { v?: string | undefined; u?: string | undefined }): Kept {
   const read = (text: string | undefined): Texts => {
     try {
       const value: unknown = JSON.parse(text ?? "{}");
@@ -27,5 +26,5 @@ export function fromAddress(group: Group, search: { v?: string | undefined; u?: 
       return {};
     }
   };
-  return { texts: { ...startingTexts(group), ...read(search.v) }, units: read(search.u) };
+  return { texts: { ...begun, ...read(search.v) }, units: read(search.u) };
 }

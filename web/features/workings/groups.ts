@@ -13,11 +13,12 @@ export type Group = {
 
 /** As the work goes, not as the code is filed. */
 export const GROUPS: readonly Group[] = [
+  { id: "convert", title: "Convert", calculators: ["quantity.convert", "quantity.parse"], shared: [] },
   {
     id: "chain",
     title: "Chain",
-    calculators: ["chain.slack", "chain.length", "chain.ratio", "chain.stretch", "chain.spline"],
-    shared: ["frontTeeth", "rearTeeth", "pitchMm"],
+    calculators: ["chain.slack", "chain.regear", "chain.length", "chain.ratio", "chain.stretch", "chain.spline"],
+    shared: ["frontTeeth", "rearTeeth", "pitchMm", "centreMm"],
   },
   {
     id: "clutch",
@@ -41,7 +42,14 @@ export const GROUPS: readonly Group[] = [
   {
     id: "bearing",
     title: "Bearing",
-    calculators: ["bearing.decode", "bearing.fit", "bearing.clearance", "bearing.mount", "bearing.life"],
+    calculators: [
+      "bearing.decode",
+      "bearing.find",
+      "bearing.fit",
+      "bearing.clearance",
+      "bearing.mount",
+      "bearing.life",
+    ],
     shared: ["boreMm"],
   },
   {
@@ -60,7 +68,7 @@ export const GROUPS: readonly Group[] = [
   {
     id: "judge",
     title: "Judge a reading",
-    calculators: ["metrology.judge", "quantity.parse", "quantity.convert"],
+    calculators: ["metrology.judge"],
     shared: [],
   },
   { id: "wear", title: "Wear and life", calculators: ["wear.project", "wear.weibull"], shared: [] },
@@ -71,6 +79,7 @@ export const GROUPS: readonly Group[] = [
 /** Words for what is worked out, in place of the calculator's name. */
 export const TITLES: Readonly<Record<string, string>> = {
   "chain.slack": "Slack over the travel",
+  "chain.regear": "Other teeth, same chain",
   "chain.length": "Length and axle place",
   "chain.ratio": "Ratio and speed",
   "chain.stretch": "Stretch",
@@ -90,6 +99,7 @@ export const TITLES: Readonly<Record<string, string>> = {
   "axle.backlash": "Play",
   "axle.vent": "Venting",
   "bearing.decode": "Designation",
+  "bearing.find": "From its dimensions",
   "bearing.fit": "Fit",
   "bearing.clearance": "Clearance",
   "bearing.mount": "Heat to mount",
@@ -111,9 +121,22 @@ export const TITLES: Readonly<Record<string, string>> = {
 
 export const groupById = (id: string): Group | undefined => GROUPS.find((group) => group.id === id);
 
-/** What a group starts with: invented figures, overwritten by whatever is typed. */
-export function startingTexts(group: Group): Texts {
-  return (starting as unknown as Record<string, Texts>)[group.id] ?? {};
+/** What the shop has of its own: its wrenches, and what an hour of work costs. */
+export type Own = { wrenches: readonly { name: string; minNm: number; maxNm: number }[]; perHour: string | null };
+
+const WRENCHES = "fastener.wrench.wrenches";
+
+/** What a group starts with: the shop's own where it has it, else invented figures, overwritten by whatever is typed. */
+export function startingTexts(group: Group, { wrenches, perHour }: Own): Texts {
+  const invented = (starting as unknown as Record<string, Texts>)[group.id] ?? {};
+  const own = wrenches.flatMap(({ name, minNm, maxNm }, i): [string, string][] => [
+    [`${WRENCHES}.${i}.id`, name],
+    [`${WRENCHES}.${i}.minNm`, String(minNm)],
+    [`${WRENCHES}.${i}.maxNm`, String(maxNm)],
+  ]);
+  const rest = Object.entries(invented).filter(([key]) => own.length === 0 || !key.startsWith(`${WRENCHES}.`));
+  const rate: [string, string][] = perHour === null ? [] : [["cost.compare.labourRate", perHour]];
+  return Object.fromEntries([...rest, ...(group.id === "fastener" ? own : []), ...(group.id === "money" ? rate : [])]);
 }
 
 export function calculatorCalled(name: string) {

@@ -7,6 +7,7 @@ import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
 import { knownAlsoAs, mergedInto } from "@/server/machines/merge";
+import { judgedLaterOf } from "@/server/machines/judgedLater";
 import { livesOf } from "@/server/machines/lives";
 import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
@@ -32,6 +33,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const { jobs, more } = await jobsOfMachine(db, machine.id);
   const meter = await lastMeter(db, machine.id);
   const lives = await livesOf(db, machine.id);
+  const later = await judgedLaterOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds, null)).map(({ procedure }) => {
@@ -104,6 +106,24 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">What was done to it</h2>
             <JobList jobs={jobs} />
             {more && <p className="py-3 text-soft">There were more: the list of all jobs finds them.</p>}
+          </section>
+        )}
+        {later.length > 0 && (
+          <section aria-label="By limits that came later" className="pb-8">
+            <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">By limits that came later</h2>
+            <p className="py-1 text-soft">Each job keeps what it was judged by. This is what is on file since.</p>
+            {later.map((job) => (
+              <div key={job.id} className="border-b border-line py-2">
+                <Link href={`/jobs/${job.id}`} className="figure inline-flex min-h-[44px] items-center underline">
+                  {job.number}
+                </Link>
+                <ul>
+                  {job.lines.map(({ id, text }) => (
+                    <li key={id}>{text}</li>
+                  ))}
+                </ul>
+              </div>
+            ))}
           </section>
         )}
         <Spares machine={machine.id} mark={machine.mark} spares={await sparesOf(db, machine.id)} />

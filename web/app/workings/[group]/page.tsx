@@ -2,10 +2,12 @@ import { hasEnded } from "@averin/core";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { fromAddress } from "@/features/workings/address";
-import { groupById } from "@/features/workings/groups";
+import { groupById, startingTexts } from "@/features/workings/groups";
 import { WorkingsScreen } from "@/features/workings/WorkingsScreen";
 import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/jobs/read";
+import { labourOf } from "@/server/settings/read";
+import { wrenchesOf } from "@/server/tools/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -18,6 +20,8 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
   if (!group) notFound();
   const { c, v, u } = await searchParams;
   const jobs = (await jobLines(db)).jobs.filter((job) => !hasEnded(job.stage));
+  const labour = await labourOf(db, null);
+  const begun = startingTexts(group, { wrenches: await wrenchesOf(db, null), perHour: labour?.perHour ?? null });
   const calculator = group.calculators.find((name) => name === c) ?? group.calculators[0] ?? "";
   return (
     <>
@@ -31,7 +35,8 @@ export default async function WorkingsPage({ params, searchParams }: Props) {
         key={group.id}
         group={group}
         calculator={calculator}
-        kept={fromAddress(group, { v, u })}
+        begun={begun}
+        kept={fromAddress(begun, { v, u })}
         jobs={jobs.map((job) => ({ id: job.id, label: `${job.number} ${job.mark}` }))}
       />
     </>

@@ -15,6 +15,7 @@ import {
   pullsOf,
   type Slot,
   sourceLine,
+  torqueWords,
   torqueSpecFor,
   wrenchFor,
 } from "@averin/core";
@@ -131,7 +132,7 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
         </p>
         <p className="text-[15px] text-soft">
           {card && `${cardWords(card)} · `}
-          {spec.targetNm} N·m ±{spec.tolerancePercent} %: {sourceLine(spec.source)}
+          {torqueWords(spec)}: {sourceLine(spec.source)}
         </p>
         {odd.length > 0 && (
           <ul className="border-l-4 border-past pl-3 font-semibold text-past">
