@@ -96,7 +96,7 @@ const NEAR_MM = 0.15;
  * reads them. Series 618 619 60 62 63, by every name of the size. Nothing is said of seals and clearance: these are read.
  * Errors: unsupported at outsideMm where no size of these series has them, with the nearest of that bore.
  * Source: ISO 15:2017.
- * @example bearingFind({ boreMm: 25, outsideMm: 52, widthMm: 15 }) // 6205
+ * @example bearingFind({ boreMm: 25, outsideMm: 52, widthMm: 15 })
  */
 export const bearingFind = defineCalculator({
   name: "bearing.find",

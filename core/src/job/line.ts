@@ -57,9 +57,11 @@ export function lastStrikeable(state: JobState, by: string, keys?: ReadonlySet<s
  */
 function strikeLast({ bench, state, by, here, aim }: LineContext): LineAnswer {
   const own = here === null ? null : lastStrikeable(state, by.id, new Set(here.slots.map(({ key }) => key)));
-  const event = (aim !== null ? lastStrikeable(state, by.id, new Set([aim])) : null) ?? own;
-  if (event) return strikeOf(bench, state, event);
   const before = lastStrikeable(state, by.id);
+  // A note, or what was said of a fastener, is of no place: said last, it is what is meant.
+  const loose = before && slotKeyOf(before.body) === null ? before : null;
+  const event = (aim !== null ? lastStrikeable(state, by.id, new Set([aim])) : null) ?? loose ?? own;
+  if (event) return strikeOf(bench, state, event);
   if (!before) return refused("There is nothing of yours to strike.");
   const answer = strikeOf(bench, state, before);
   if (answer.kind !== "strike") return answer;

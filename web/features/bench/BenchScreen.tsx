@@ -32,7 +32,7 @@ import { atBench } from "@/client/lastBench";
 import { useLastTool } from "@/client/lastTools";
 import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
-import { TopRule } from "@/ui/TopRule";
+import { ROOM, TopRule } from "@/ui/TopRule";
 import { Clocks } from "./Clocks.tsx";
 import { EntryLine } from "./EntryLine.tsx";
 import { LogKey } from "./LogKey.tsx";
@@ -64,6 +64,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const [actor, setActor] = useState(first);
   // On a tablet the list of what is open makes room for the work until it is asked for.
   const [listed, setListed] = useState(false);
+  // In a hand the assembly is behind a touch.
+  const [shown, setShown] = useState(false);
   const [workFor, setWorkFor] = useState<Concern | null>(null);
   const [news, setNews] = useState<readonly string[]>([]);
   const judgedAnew = useCallback(
@@ -141,7 +143,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
   const standing = stood ? `stands: ${eventSentence(bench, state, stood)}` : null;
   const underlined = "text-ink underline decoration-4 underline-offset-4";
   return (
-    <div className="flex h-dvh min-h-[640px] flex-col">
+    <div className="flex h-dvh min-h-[380px] flex-col">
       <TopRule
         person={
           <PersonKey
@@ -160,10 +162,10 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
           prefetch={false}
           title="figures of this machine"
           data-far="M"
-          className="order-last flex min-h-[44px] min-w-0 basis-full flex-col justify-center leading-tight md:order-none md:basis-auto"
+          className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight max-md:flex-1"
         >
-          <strong className="md:line-clamp-2 lg:line-clamp-1">{jobTitle(bench, state)}</strong>
-          <span className="text-[15px] underline decoration-1 underline-offset-4 md:truncate">
+          <strong className="line-clamp-1 md:line-clamp-2 lg:line-clamp-1">{jobTitle(bench, state)}</strong>
+          <span className="truncate text-[15px] underline decoration-1 underline-offset-4">
             {[
               opened?.machine.mark,
               number,
@@ -189,6 +191,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
             needed={(wait) => tasks.some((t) => t.id === `end:${wait}`)}
             onGo={(id) => hand.go(id)}
           />
+        </span>
+        <span className={`flex items-center gap-2 max-md:w-full ${ROOM}`}>
           <WorksKey
             jobId={jobId}
             bench={bench}
@@ -231,7 +235,7 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
       ))}
       {resume !== "" && (
         <p className="flex items-center gap-4 border-b border-line bg-band px-4 py-1 leading-tight">
-          <span className="flex-1">{resume}</span>
+          <span className="flex-1 max-md:line-clamp-2 max-md:text-[15px]">{resume}</span>
           <button type="button" className="key" onClick={() => setResume("")}>
             Seen
           </button>
@@ -267,12 +271,24 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         onFill={(text) => setFill((now) => ({ text: text.slice(0, 500), times: (now?.times ?? 0) + 1 }))}
       />
 
-      <div className="grid min-h-0 flex-1 grid-cols-[216px_1fr] grid-rows-[1fr_auto] lg:grid-cols-[232px_1fr_252px] lg:grid-rows-1">
-        <div className="row-span-2 overflow-y-auto contain-content border-r border-line bg-sheet lg:row-span-1">
-          <Spine parts={spineParts(bench, state, tasks, task)} sides={sides} onPick={toEntry} />
+      <div className="grid min-h-0 flex-1 grid-cols-1 grid-rows-[1fr_auto] md:grid-cols-[216px_1fr] lg:grid-cols-[232px_1fr_252px] lg:grid-rows-1">
+        <div
+          className={`overflow-y-auto contain-content border-r border-line bg-sheet md:row-span-2 lg:row-span-1 ${shown ? "" : "max-md:hidden"}`}
+        >
+          <Spine
+            parts={spineParts(bench, state, tasks, task)}
+            sides={sides}
+            onPick={(entry) => {
+              setShown(false);
+              toEntry(entry);
+            }}
+          />
         </div>
         {/* Reached with Tab, so that a long step is scrolled by keys too. */}
-        <main tabIndex={0} className="min-h-0 overflow-y-auto p-4 contain-content">
+        <main
+          tabIndex={0}
+          className={`min-h-0 overflow-y-auto p-4 contain-content max-md:p-2 ${shown ? "max-md:hidden" : ""}`}
+        >
           <TaskPanel
             jobId={jobId}
             bench={bench}
@@ -310,9 +326,17 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         >
           <button
             type="button"
+            aria-expanded={shown}
+            onClick={() => setShown(!shown)}
+            className="caption min-h-[52px] flex-1 border-r border-line px-3 text-left max-sm:px-2 md:hidden"
+          >
+            {shown ? "The step" : "Assembly"}
+          </button>
+          <button
+            type="button"
             aria-expanded={listed}
             onClick={() => setListed(!listed)}
-            className={`caption flex min-h-[52px] items-center justify-between border-r border-line px-3 text-left lg:hidden ${listed ? "" : "flex-1"}`}
+            className={`caption flex min-h-[52px] items-center justify-between gap-1 border-r border-line px-3 text-left leading-tight max-sm:px-2 lg:hidden ${listed ? "" : "flex-1"}`}
           >
             <span>{listed ? "Hide what is open" : "Until release"}</span>
             <span className="figure text-ink">{left.length}</span>

@@ -102,8 +102,9 @@ export function faultIn(typed: string, answer: string): Span {
 }
 
 let asked: MediaQueryList | null = null;
-/** Whether a finger types here: a touch screen, or one too narrow for a desk. Asked of the browser once. */
-const finger = (): MediaQueryList => (asked ??= window.matchMedia("(pointer: coarse), (max-width: 1023px)"));
+/** Whether a finger types here: a touch screen, or one too narrow for a desk and high enough for keys. Asked of the browser once. */
+const finger = (): MediaQueryList =>
+  (asked ??= window.matchMedia("(pointer: coarse), (max-width: 1023px) and (min-height: 600px)"));
 const watchFinger = (changed: () => void): (() => void) => {
   finger().addEventListener("change", changed);
   return () => finger().removeEventListener("change", changed);
@@ -184,7 +185,7 @@ export function EntryLine(props: Props) {
   const inputMode = touch && !letters ? "none" : asking?.kind === "reason" || letters ? "text" : "decimal";
   return (
     <section aria-label="Entry line" className="no-print border-t-2 border-ink bg-sheet">
-      <div className="flex min-h-[34px] items-center gap-4 px-4 pt-1">
+      <div className="flex min-h-[34px] items-center gap-4 px-4 pt-1 max-sm:px-2">
         <p
           role="status"
           aria-live="polite"
@@ -240,7 +241,7 @@ export function EntryLine(props: Props) {
         </div>
       )}
       <form
-        className="flex items-stretch gap-2 px-4 pb-2"
+        className="flex items-stretch gap-2 px-4 pb-2 max-sm:flex-wrap max-sm:gap-y-1 max-sm:px-2"
         onSubmit={(event) => {
           event.preventDefault();
           submit(typed);
@@ -248,7 +249,7 @@ export function EntryLine(props: Props) {
       >
         <label
           htmlFor="entry"
-          className="flex max-w-[38%] min-w-[150px] items-center text-xl leading-none font-semibold"
+          className="flex max-w-[38%] min-w-[150px] items-center text-xl leading-none font-semibold max-sm:max-w-none max-sm:basis-full"
         >
           <span>{asking?.kind === "reason" ? "why" : aim}</span>
           <span aria-hidden className="pl-2 text-petrol">
@@ -337,7 +338,7 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
         <button type="button" className="key min-h-[52px]!">
-          ? keys
+          ?<span className="max-sm:hidden">keys</span>
         </button>
       </Dialog.Trigger>
       <Dialog.Portal>

@@ -38,22 +38,26 @@ export function Keypad({
     ...(signed ? [] : ([["..", "repeat"]] as [string, string][])),
   ];
   return (
-    <div aria-label="Keys" role="group" className="no-print grid grid-cols-[3fr_2fr] gap-2 px-4 pb-2">
-      <div className="grid grid-cols-3 gap-2">
+    <div
+      aria-label="Keys"
+      role="group"
+      className="no-print grid grid-cols-[3fr_2fr] gap-2 px-4 pb-2 max-sm:gap-1.5 max-sm:px-2 max-sm:pb-1"
+    >
+      <div className="grid grid-cols-3 gap-2 max-sm:gap-1.5">
         {FIGURES.map((figure) => (
           <button
             key={figure}
             type="button"
             tabIndex={-1}
             aria-label={NAMES[figure] ?? figure}
-            className="key figure min-h-[54px]! text-2xl"
+            className="key figure min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1! text-2xl"
             onClick={() => onType(figure)}
           >
             {figure === " " ? "␣" : figure}
           </button>
         ))}
       </div>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 gap-2 max-sm:gap-1.5">
         {signed &&
           SIGNS.map(([sign, name, shown]) => (
             <button
@@ -61,7 +65,7 @@ export function Keypad({
               type="button"
               tabIndex={-1}
               aria-label={name}
-              className="key figure min-h-[54px]! text-2xl"
+              className="key figure min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1! text-2xl"
               onClick={() => onType(sign)}
             >
               {shown}
@@ -72,30 +76,46 @@ export function Keypad({
             key={line}
             type="button"
             tabIndex={-1}
-            className="key min-h-[54px]! flex-col gap-0! leading-none"
+            className="key min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1! flex-col gap-0! leading-none"
             onClick={() => onLine(line)}
           >
             <span className="text-lg">{does}</span>
           </button>
         ))}
         {!signed && (
-          <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onPhoto}>
+          <button
+            type="button"
+            tabIndex={-1}
+            className="key min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1!"
+            onClick={onPhoto}
+          >
             photo
           </button>
         )}
-        <button type="button" tabIndex={-1} className="key min-h-[54px]!" onClick={onLetters}>
+        <button
+          type="button"
+          tabIndex={-1}
+          className="key min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1!"
+          onClick={onLetters}
+        >
           letters
         </button>
         <button
           type="button"
           tabIndex={-1}
-          className="key min-h-[54px]!"
+          className="key min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1!"
           aria-label="take back a sign"
           onClick={onBack}
         >
           <Delete size={26} aria-hidden />
         </button>
-        <button type="button" tabIndex={-1} className="key min-h-[54px]! text-xl" data-main="true" onClick={onEnter}>
+        <button
+          type="button"
+          tabIndex={-1}
+          className="key min-h-[54px]! max-sm:min-h-[46px]! max-sm:px-1! text-xl"
+          data-main="true"
+          onClick={onEnter}
+        >
           Enter
         </button>
       </div>

@@ -88,7 +88,7 @@ export function TaskPanel(
   const last = task.slots.flatMap((s) => (s.kind === "find" || s.kind === "read" ? (lastTime[s.point] ?? []) : []))[0];
   return (
     <article className="flex h-full flex-col gap-3">
-      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1">
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1 max-md:sticky max-md:-top-2 max-md:z-10 max-md:bg-ground max-md:pt-1">
         {worksInJob(props.bench, props.state).length > 1 && (
           <p className="caption w-full">{work ? workName(work) : "for several works, done once"}</p>
         )}

@@ -14,11 +14,11 @@ export function TrayCorner({
     <details aria-label="Tray" className="lg:border-t-2 lg:border-ink">
       <summary
         data-far="T"
-        className="caption flex min-h-[52px] cursor-pointer list-none items-center justify-between px-3"
+        className="caption flex min-h-[52px] cursor-pointer list-none items-center justify-between gap-1 px-3 leading-tight max-sm:px-2"
       >
         <span>Tray</span>
         <span className="figure text-ink">
-          {out} out, {back} in
+          {out} out<span className="max-sm:hidden">, {back} in</span>
         </span>
       </summary>
       {lines.length === 0 && <p className="px-3 pb-2 text-soft">Nothing is out yet.</p>}
