@@ -17,6 +17,10 @@ export type PullLine = {
   part: StorePart | null;
 };
 
+/** A lock that is used once, as stores know it. */
+const LOCKS = { cotter: "Cotter pin of the ", tab: "Tab washer of the ", stake: "New " } as const;
+const lockName = (kind: keyof typeof LOCKS, on: string): string => `${LOCKS[kind]}${on.toLowerCase()}`;
+
 /** What stores hold for a role and fits where the job is done: every part of it, or those for its places. */
 export function partsForRole(bench: Bench, state: JobState, role: string): StorePart[] {
   const at = worksInJob(bench, state).flatMap(({ position }) => position ?? []);
@@ -103,7 +107,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     const once = [
       entry.singleUse && entry.role !== undefined ? { role: entry.role, name: entry.name } : null,
       entry.locking?.role !== undefined
-        ? { role: entry.locking.role, name: `${entry.name}: ${entry.locking.kind}` }
+        ? { role: entry.locking.role, name: lockName(entry.locking.kind, entry.name) }
         : null,
     ];
     for (const one of once) {

@@ -243,12 +243,12 @@ describe("readings that mean nothing alone", () => {
     const step = stepOf(track.procedure, "set-gaps");
     if (step?.kind !== "adjust") throw new Error("no such step");
     expect(job.type("9")).toBe("left and right belong together: type both, such as 12 14. Nothing is kept.");
-    expect(job.type("9 15")).toMatch(/9 15: 6\.0 mm apart, above 2\.0 at most$/);
+    expect(job.type("9 15")).toMatch(/9 left, 15 right: 6\.0 mm apart, more than 2\.0$/);
     // Less room left of the guide: it sits left, and is tightened there.
     expect(sideToTighten(job.state, step)).toBe("left");
     expect(job.type("+0.5")).toBe("+0.5: on which side? Type +0.5 left or +0.5 right.");
     expect(job.type("+0.5 left")).toMatch(/turned \+0\.5 turns, left$/);
-    expect(job.type("12 13")).toMatch(/1\.0 mm apart, inside 2\.0 at most$/);
+    expect(job.type("12 13")).toMatch(/1\.0 mm apart, within 2\.0$/);
   });
 
   test("from the second round on the bench says how far to turn the tight side; Enter turns it", () => {

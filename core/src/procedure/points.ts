@@ -133,8 +133,9 @@ const inspectSchema = z.strictObject({
 
 export const pointSchema = z.discriminatedUnion("kind", [measureSchema, inspectSchema]);
 
-/** A finding in words: its word with what it means, and no word twice where that begins with it. */
+/** A finding in words: its word with what it means, and no word twice where that says it already. */
 export function findingWords({ word, means }: { word: string; means: string }): string {
-  const begins = means.toLowerCase().startsWith(word.toLowerCase()) && !/^\p{L}/u.test(means.slice(word.length));
-  return begins ? means : `${word}, ${means}`;
+  const plain = word.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+  const said = new RegExp(`(?<!\\p{L}|\\bnot? )${plain}(?!\\p{L})`, "iu").test(means);
+  return said ? means : `${word}, ${means}`;
 }

@@ -13,6 +13,10 @@ export const lacking = (what: Lacks["what"], code: RefusalCode, path: string, me
 });
 export const yes = (value: Body): Answer<Body> => ({ ok: true, value });
 
+/** What was asked or done, with what was answered; what asks already needs no colon. */
+export const answeredWith = (asked: string, answer: string): string =>
+  `${asked}${asked.endsWith("?") ? "" : ":"} ${answer}`;
+
 export const refused = (message: string): LineAnswer => ({ kind: "refused", message });
 export const keep = (...drafts: Draft[]): LineAnswer => ({ kind: "drafts", drafts });
 export const wholeNumber = (line: string): number | null => (/^\d+$/.test(line) ? Number(line) : null);

@@ -153,5 +153,5 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
   expect(data?.readings[0]?.rows[0]).toMatchObject({ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb" });
   // The meter stood at 10 h; a new track is looked at again three hours later.
   expect(data?.next).toContain("New track: tension and alignment, at 13.0 h");
-  expect(JSON.stringify(data?.set)).toContain("12 13: 1.0 mm apart");
+  expect(JSON.stringify(data?.set)).toContain("12 left, 13 right: 1.0 mm apart");
 });

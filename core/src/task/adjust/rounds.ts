@@ -6,6 +6,7 @@ import { type JobState, latest } from "../../job/fold.ts";
 import { type Judged, judgeTaken } from "../../job/judged.ts";
 import type { Limit } from "../../metrology/index.ts";
 import type { AdjustStep } from "../../procedure/index.ts";
+import { splitValues } from "../../quantity/index.ts";
 import { limitOf } from "../../spec/index.ts";
 import { trackAlign, trackTension } from "../../track/index.ts";
 import { slot } from "../lines.ts";
@@ -32,6 +33,12 @@ export const judgeRound = (body: BodyOf<"adjust_read">, unit = ""): Judged =>
 export const aimWords = ({ min, max }: Aim): string =>
   equal(min, 0) ? `${max.toFixed(1)} at most` : `${min.toFixed(1)} to ${max.toFixed(1)}`;
 
+/** What was read left and right, each by its side. */
+const sided = (text: string, sides: readonly string[] | undefined): string => {
+  const read = splitValues(text);
+  return sides && read.length === sides.length ? read.map((one, i) => `${one} ${sides[i]}`).join(", ") : text;
+};
+
 /** One round in words: "55 mm, above 35.9 to 43.9", "turned +2 flats". */
 export function roundWords(step: AdjustStep, body: Round["body"]): string {
   if (body.type === "adjust_turned") {
@@ -40,7 +47,7 @@ export function roundWords(step: AdjustStep, body: Round["body"]): string {
   }
   const { text, unit, valueInBase, aim, under, sides } = body;
   const alone = sides
-    ? `${text}: ${valueInBase.toFixed(1)} ${unit} apart`
+    ? `${sided(text, step.sides)}: ${valueInBase.toFixed(1)} ${unit} apart`
     : text.endsWith(unit)
       ? text
       : `${text} ${unit}`;
@@ -49,6 +56,9 @@ export function roundWords(step: AdjustStep, body: Round["body"]): string {
   const { verdict } = judgeRound(body);
   const side = valueInBase < aim.target ? "below" : "above";
   const where = verdict === "undecided" ? "can't call, at the edge of" : verdict === "past" ? side : "inside";
+  // A figure at most has no two sides to be between.
+  if (where === "inside" && equal(aim.min, 0)) return `${read}, within ${aim.max.toFixed(1)}`;
+  if (where === "above" && equal(aim.min, 0)) return `${read}, more than ${aim.max.toFixed(1)}`;
   return `${read}, ${where} ${aimWords(aim)}`;
 }
 

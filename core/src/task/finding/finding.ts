@@ -6,7 +6,7 @@ import { concernsOf, followedWords } from "../../job/concerns.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import { conditionsIn, findingWords, type InspectPoint, pointOf, type Procedure } from "../../procedure/index.ts";
-import { no, refused, yes } from "../answers.ts";
+import { answeredWith, no, refused, yes } from "../answers.ts";
 import { pointTaskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
 import { kindOfKey, type SlotOf } from "../lines.ts";
@@ -126,7 +126,7 @@ export const finding: Kind<"find", "finding_recorded", "inspect"> = {
   lines: {
     finding_recorded: {
       accepted: acceptFinding,
-      said: (bench, state, body) => `${itemNamed(bench, state, body)}: ${findingWords(body)}`,
+      said: (bench, state, body) => answeredWith(itemNamed(bench, state, body), findingWords(body)),
       badness: (_, __, body) => ({ keep: 0, watch: 2, renew: 4, stop: 5 })[body.leads ?? "keep"],
     },
   },

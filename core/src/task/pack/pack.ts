@@ -155,7 +155,7 @@ export const pack: Kind<"build" | "check", "build_accepted" | "pack_checked", "b
     build_accepted: {
       accepted: acceptBuild,
       said: (_, __, { heightMm, offTargetMm }) =>
-        `stack taken: ${heightMm.toFixed(2)} mm, ${offTargetMm >= 0 ? "+" : "−"}${Math.abs(offTargetMm).toFixed(2)} off target`,
+        `stack taken: ${heightMm.toFixed(2)} mm, ${Math.abs(offTargetMm) < 0.005 ? "on target" : `${offTargetMm > 0 ? "+" : "−"}${Math.abs(offTargetMm).toFixed(2)} off target`}`,
     },
     pack_checked: {
       accepted: acceptCheck,

@@ -3,7 +3,7 @@ import { type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import type { Sketch } from "../../job/task.ts";
 import { type DoStep, doStepOf } from "../../procedure/index.ts";
-import { confirmed, keep, no, refused, yes } from "../answers.ts";
+import { answeredWith, confirmed, keep, no, refused, yes } from "../answers.ts";
 import { taskId } from "../ids.ts";
 import type { Kind } from "../kind.ts";
 import { slot, type SlotOf } from "../lines.ts";
@@ -77,8 +77,8 @@ export const step: Kind<"do", "step_confirmed", "do"> = {
       said: (bench, state, body) => {
         const name = step.slots.do.named(bench, state, slot.do(body.step));
         const seen = doStepOf(bench.procedure, body.step)?.seen?.find(({ word }) => word === body.saw);
-        if (!seen) return `${name}: done`;
-        return seen.mends === undefined ? `${name}: ${seen.word}` : `${name}: ${seen.word}. ${seen.mends}`;
+        if (!seen) return answeredWith(name, "done");
+        return answeredWith(name, seen.mends === undefined ? seen.word : `${seen.word}. ${seen.mends}`);
       },
       badness: (bench, _, { step: id, saw }) => {
         const seen = doStepOf(bench.procedure, id)?.seen?.find(({ word }) => word === saw);

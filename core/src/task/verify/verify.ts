@@ -3,7 +3,7 @@ import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
 import { latest } from "../../job/fold.ts";
 import { stepOf } from "../../procedure/index.ts";
-import { keep, no, yes } from "../answers.ts";
+import { answeredWith, keep, no, yes } from "../answers.ts";
 import type { Hand, Kind } from "../kind.ts";
 import { unproven } from "../unproven.ts";
 import { tailOf, verified } from "./expected.ts";
@@ -52,7 +52,10 @@ export const verify: Kind<"verify", "step_verified", "verify"> = {
     step_verified: {
       accepted: acceptVerified,
       said: (bench, _, body) =>
-        `${titleOf(bench, body.step)}: ${body.typed}, ${body.expected === null ? "no figure to compare with" : "right"}`,
+        answeredWith(
+          titleOf(bench, body.step),
+          `${body.typed}, ${body.expected === null ? "no figure to compare with" : "right"}`,
+        ),
     },
   },
   tasks: { verify: { word: "look and say", open: "prove", undone: "proven again" } },
