@@ -1,5 +1,16 @@
-import { expect, test } from "./test.ts";
-import { expectAccessible, openShop, type Shop, signIn, typeCredentials, typeLines, workUntil } from "./shop.ts";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "./test.ts";
+import {
+  expectAccessible,
+  openShop,
+  type Shop,
+  signIn,
+  takeIn,
+  typeCredentials,
+  typed,
+  typeLines,
+  workUntil,
+} from "./shop.ts";
 
 // Every figure typed here is invented, as the demo's book is.
 let shop: Shop;
@@ -285,4 +296,105 @@ test("a new shop walks through making its first administrator", async ({ page })
   } finally {
     await empty.end();
   }
+});
+
+const times = (text: string, count: number): string => Array.from({ length: count }, () => text).join(" ");
+
+/** A worn pack that may stay, as a hand types it that makes no mistake. */
+const STAYS: Record<string, string[]> = {
+  "Cover bolts off": ["all"],
+  "Cover off": ["", "2", "1"],
+  "Judder spring and seat off": ["", "stay"],
+  "Friction plate thickness": [times("2.93", 21), times("2.93", 6)],
+  "Friction plate lining": [times("1", 9)],
+  "Steel plate thickness": ["1.98 1.98 1.98 1.98 1.98 1.98 1.6 1.6"],
+  "Steel plate warp": [times(".06", 8)],
+  "Steel plate colour": [times("1", 8)],
+  "Basket finger notches": [".2"],
+  "Basket fingers": ["1"],
+  "Spring free length": [times("43.6", 5)],
+  "Hub rubbers": ["1"],
+  "Basket bearing": ["1"],
+  "Steel plates: keep, renew or leave": ["all"],
+  "Lay the pack out and check it": ["", "9 8", "2 2 2 2 2 2 1.6 1.6", ""],
+  "Pack height as built": ["41.5"],
+  "Pressure-plate bolts: torque": ["", "all", "", "all"],
+  "Cover bolts: start by hand": ["6"],
+  "Cover bolts: torque": ["", "all", "", "all"],
+  "Free play at the lever": ["12"],
+};
+
+/** Signs what is left and releases; by the line alone. */
+async function released(page: Page, type: typeof typeLines): Promise<void> {
+  const open = page.getByText(/^Each point left is cleared/);
+  for (let left = 0; left < 5 && (await open.isVisible()); left += 1) {
+    const before = await page.getByRole("main").textContent();
+    await type(page, ["", "1"]);
+    await expect(page.getByRole("main")).not.toHaveText(before ?? "");
+  }
+  await type(page, ["", "release"]);
+  await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
+}
+
+test("a pack that stays, from the counter to its release without a mistake: at most 120 entries and 500 keys", async ({
+  page,
+}) => {
+  await signIn(page, shop, "Tobin Hask");
+  await takeIn(page, shop, "Club bike 3", "Clutch pack, coil springs", "140");
+  const before = { ...typed };
+  // What is filled in at the counter: machine, meter, what is said, the work, and its key.
+  const counter = { entries: 5, keys: 40 };
+  await workUntil(page, /^(Ready for|Left before) release$/, STAYS);
+  await released(page, typeLines);
+  expect(typed.entries - before.entries + counter.entries).toBeLessThanOrEqual(120);
+  expect(typed.keys - before.keys + counter.keys).toBeLessThanOrEqual(500);
+});
+
+test.describe("in a hand", () => {
+  test.use({ viewport: { width: 400, height: 800 }, hasTouch: true });
+  test("the same on a screen of 400 pixels by touch alone", async ({ page }) => {
+    await signIn(page, shop, "Tobin Hask");
+    await takeIn(page, shop, "Club bike 9", "Clutch pack, coil springs", "240");
+    const keys = page.getByRole("group", { name: "Keys" });
+    const line = page.locator("#entry");
+    const names: Record<string, string> = { " ": "space", ".": "point" };
+    const tapLines: typeof typeLines = async (_, lines) => {
+      for (const typedLine of lines) {
+        typed.entries += 1;
+        // Words have keys of their own; figures and signs are on the keypad.
+        const word = page.getByRole("group", { name: "Words" }).getByRole("button", { name: typedLine, exact: true });
+        const reason = page
+          .getByRole("region", { name: "Entry line" })
+          .getByRole("button", { name: typedLine, exact: true });
+        if (/^[a-z]+$/.test(typedLine) && (await word.count()) > 0) await word.tap();
+        else if (typedLine === "release") {
+          await reason.tap();
+          continue;
+        } else if (/^[a-z]/.test(typedLine)) {
+          await page
+            .getByRole("main")
+            .getByRole("button", { name: new RegExp(typedLine) })
+            .first()
+            .tap();
+          continue;
+        } else {
+          for (const sign of typedLine)
+            await keys.getByRole("button", { name: names[sign] ?? sign, exact: true }).tap();
+        }
+        await keys.getByRole("button", { name: "Enter" }).tap();
+      }
+    };
+    // Title, step, line and keys are in sight and in reach.
+    for (const one of [page.getByRole("heading", { level: 1 }), line, keys]) {
+      const box = await one.boundingBox();
+      expect(box && box.y >= 0 && box.y + box.height <= 800 && box.x >= 0 && box.x + box.width <= 400).toBe(true);
+    }
+    const { scrollWidth } = await page.evaluate(() => ({ scrollWidth: document.documentElement.scrollWidth }));
+    expect(scrollWidth).toBeLessThanOrEqual(400);
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    const before = typed.entries;
+    await workUntil(page, /^(Ready for|Left before) release$/, STAYS, tapLines);
+    await released(page, tapLines);
+    expect(typed.entries - before).toBeLessThanOrEqual(120);
+  });
 });

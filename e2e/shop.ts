@@ -75,9 +75,14 @@ export async function typeCredentials(page: Page, name: string, password: string
   await page.keyboard.press("Enter");
 }
 
+/** How much has been typed so far: an entry is what one Enter completes; keys count its Enter too. */
+export const typed = { entries: 0, keys: 0 };
+
 /** Types lines at the entry line, Enter after each, with the keyboard alone. */
 export async function typeLines(page: Page, lines: readonly string[]): Promise<void> {
   for (const line of lines) {
+    typed.entries += 1;
+    typed.keys += line.length + 1;
     // A hand types once it sees the line take the focus; keys before that go nowhere.
     await expect(page.locator("input:focus, textarea:focus")).toHaveCount(1);
     if (line !== "") await page.keyboard.type(line);
@@ -108,6 +113,7 @@ export async function workUntil(
   page: Page,
   heading: string | RegExp,
   answers: Readonly<Record<string, readonly string[]>> = {},
+  type: typeof typeLines = typeLines,
 ): Promise<void> {
   const left = new Map(Object.entries(answers).map(([title, lines]) => [title, [...lines]]));
   // What was typed before this is answered and shown.
@@ -119,7 +125,7 @@ export async function workUntil(
     const given = left.get(here)?.shift() ?? (/, how many out/.test(label) ? "1" : "");
     // What is seen is said by its word; the first, where a journey does not say which.
     const seen = given === "" && (await page.getByRole("list", { name: "What you saw" }).count()) > 0;
-    await typeLines(page, [seen ? "1" : given]);
+    await type(page, [seen ? "1" : given]);
     const moved = { message: `${here}: nothing moved`, intervals: [30] };
     await expect.poll(async () => (await standing(page)).all, moved).not.toBe(all);
   }

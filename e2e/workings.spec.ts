@@ -63,7 +63,9 @@ test("the Workings answer as figures change, keep them in the address, and note 
   await expect(page.getByText("Noted in T-0403 Club bike 7.")).toBeVisible();
   await page.goto(shop.url);
   await page.getByText("Club bike 7").first().click();
-  await expect(page.getByLabel("Until release")).toContainText("Stack: 5 of 2.0 and 3 of 1.6: 41.52 mm. feasible yes; best, height 41.52 mm");
+  await expect(page.getByLabel("Until release")).toContainText(
+    "Stack: 5 of 2.0 and 3 of 1.6: 41.52 mm. feasible yes; best, height 41.52 mm",
+  );
 });
 
 test("every group opens on an answer and passes an accessibility check", async ({ page }) => {

@@ -188,6 +188,32 @@ describe("decisions", () => {
     expect(job.open.map((p) => p.text)).toContain("spring free length 1–2: no limit on file: kept, not judged");
   });
 
+  test("several decisions in one line, each kept by itself; what takes a reason is said by itself, and nothing is kept then", () => {
+    const job = jobAt("decide:steel");
+    expect(job.type("1 2")).toMatch(/^steel 2: renew is not what is proposed .* say it by itself\. Nothing is kept\.$/);
+    expect(job.type("1 1 1")).toBe("3 words for 2 left: nothing is kept.");
+    const before = job.events.length;
+    expect(job.type("all")).toBe("steel 2: keep");
+    const taken = job.events.slice(before).map(({ body }) => body);
+    expect(taken).toMatchObject([
+      { type: "decision_taken", item: 1, decision: "keep" },
+      { type: "decision_taken", item: 2, decision: "keep" },
+    ]);
+  });
+  test("bolts that come out as the book says are one line, each in its own place", () => {
+    const job = jobAt("off:cover-bolts");
+    const before = job.events.length;
+    job.type("all");
+    const out = job.events.slice(before).flatMap(({ body }) => (body.type === "fastener_out" ? [body] : []));
+    expect(out.map(({ place, lengthMm, under }) => [place, lengthMm, under])).toEqual([
+      ...[
+        [1, 25, null],
+        [2, 25, null],
+        [3, 40, "copper washer"],
+        [4, 25, null],
+      ],
+    ]);
+  });
   test("a part left is told and signed for", () => {
     const job = jobAt("decide:spring").typeAll("");
     job.type("3", "owner declined");

@@ -30,7 +30,45 @@ function acceptDecision({ bench, state }: Hand, draft: DraftOf<"decision_taken">
   }
   return yes({ ...draft, proposed: proposal.decision, because: proposal.because });
 }
-function decide(line: string, { bench, state, undoes }: Line, aim: SlotOf<"decide">): LineAnswer {
+/**
+ * Several decisions at once, each as it is proposed: "all" for what is left of the step, or a word for each, such as
+ * "1 1 2". What is decided otherwise than proposed has its reason, and is said by itself.
+ */
+function decideSeveral(typed: string, { bench, state, waiting, undoes }: Line, aim: SlotOf<"decide">): LineAnswer {
+  const part = partOf(bench.procedure, aim.part);
+  if (!part) return refused("Nothing is decided here.");
+  const left = waiting.filter((s): s is SlotOf<"decide"> => s.kind === "decide" && s.part === aim.part);
+  const words = typed.split(/\s+/);
+  const all = /^all$/i.test(typed);
+  if (!all && words.length > left.length) {
+    return refused(`${words.length} words for ${left.length} left: nothing is kept.`);
+  }
+  const drafts: DraftOf<"decision_taken">[] = [];
+  for (const [i, s] of (all ? left : left.slice(0, words.length)).entries()) {
+    const proposal = proposalFor(bench, state, part, s.item);
+    const word = all ? proposal.decision : oneOf<DecisionWord>(words[i] ?? "", DECISIONS);
+    const name = nameOf(bench, state, s);
+    if (word === null) {
+      return refused(
+        all
+          ? `${name}: nothing is proposed (${proposal.because}).`
+          : `"${words[i] ?? ""}" is not one of: 1 keep, 2 renew, 3 leave.`,
+      );
+    }
+    if (word === "leave" || word !== proposal.decision) {
+      return refused(
+        `${name}: ${word} is not what is proposed (${proposal.because}), and takes a reason: say it by itself. Nothing is kept.`,
+      );
+    }
+    drafts.push({ type: "decision_taken", part: s.part, item: s.item, decision: word, reason: null });
+  }
+  const told = drafts.map((draft) => undoes({ ...draft, proposed: null, because: "" })).find((one) => one !== null);
+  return told == null ? { kind: "drafts", drafts } : { kind: "sure", question: `${told} Is it so?`, drafts };
+}
+
+function decide(line: string, typing: Line, aim: SlotOf<"decide">): LineAnswer {
+  const { bench, state, undoes } = typing;
+  if (/^all$|\s/i.test(line.trim())) return decideSeveral(line.trim(), typing, aim);
   const part = partOf(bench.procedure, aim.part);
   if (!part) return refused("Nothing is decided here.");
   const proposal = proposalFor(bench, state, part, aim.item);
@@ -98,7 +136,13 @@ export const decision: Kind<"decide", "decision_taken", "decide"> = {
     decide: {
       named: nameOf,
       drafted: decide,
-      hinted: () => ({ hint: "Enter takes the proposal; 1 keep 2 renew 3 leave" }),
+      hinted: (_, __, ___, waiting) => {
+        const several = waiting.filter((s) => s.kind === "decide").length > 1;
+        return {
+          hint: `Enter takes the proposal${several ? ", all takes them all" : ""}; 1 keep 2 renew 3 leave`,
+          words: several ? ["all"] : [],
+        };
+      },
       rehearsed: ({ renew }) => (renew ? "2" : "1"),
       shapes: true,
     },

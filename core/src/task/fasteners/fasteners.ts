@@ -137,6 +137,8 @@ function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out
   });
   if (line === "") return { kind: "drafts", drafts: [draft(aim.place, asBook(aim.place))] };
   const places = waiting.filter((s): s is SlotOf<"out"> => s.kind === "out" && s.entry === aim.entry);
+  // As the book says, each of those that are left.
+  if (/^all$/i.test(line)) return { kind: "drafts", drafts: places.map(({ place }) => draft(place, asBook(place))) };
   const found: { lengthMm: number; under: string | null }[] = [];
   for (const token of line.split(/\s+/)) {
     const last = found[found.length - 1];
@@ -312,7 +314,8 @@ export const fasteners: Kind<
         const entry = groupOf(bench, s.entry);
         const inBook = entry && placesOf(bench, entry, countOf(state, entry.id))[s.place - 1]?.lengthMm != null;
         return {
-          hint: `Enter: ${inBook ? "as the book says" : "it is out"}; or 25, or 25 washer; M6x25 h8 says what they are`,
+          hint: `Enter: ${inBook ? "as the book says" : "it is out"}; all; or 25, or 25 washer; M6x25 h8 says what they are`,
+          words: ["all"],
         };
       },
       rehearsed: () => "",
