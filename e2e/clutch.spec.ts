@@ -268,6 +268,9 @@ test("the screens pass an accessibility check in both themes", async ({ page }) 
   for (const bike of ["Club bike 7", "Club bike 15", "Club bike 21", "Club bike 11"]) {
     await expectAccessible(page, shop, bike);
   }
+  // Magnified to twice its size a desk has this many points.
+  await page.setViewportSize({ width: 640, height: 400 });
+  await expectAccessible(page, shop, "Club bike 7");
 });
 
 test("a new shop walks through making its first administrator", async ({ page }) => {

@@ -21,8 +21,8 @@ export const ENDS = ["released", "handed back", "cancelled"] as const;
 export const DONE = ["released", "handed back"] as const satisfies readonly (typeof ENDS)[number][];
 export const hasEnded = (stage: string): boolean => (ENDS as readonly string[]).includes(stage);
 
-/** A job in the day's list, with how much of it is open and who was at it last. */
-export type JobLine = JobAtHand & JobNamed & { open: number; by: string };
+/** A job in the day's list, with how much of it is open, who was at it last, and how its owner is reached. */
+export type JobLine = JobAtHand & JobNamed & { open: number; by: string; contact: string };
 
 /** A job in the list of all; `ended` is null while it is open. */
 export type FoundJob = JobNamed & { opened: string; stage: string; ended: string | null };

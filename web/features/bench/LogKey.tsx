@@ -9,6 +9,7 @@ import {
   noticedAtRefit,
   setAside,
   slotKeyOf,
+  walk,
 } from "@averin/core";
 import { minuteOfYear, shopZone } from "@/ui/times";
 import { useState } from "react";
@@ -78,7 +79,7 @@ function Find({ find, onFind }: { find: string; onFind: (words: string) => void 
       <input
         value={find}
         onChange={(event) => onFind(event.target.value)}
-        placeholder="a part, a word, a name"
+        placeholder="a step, a part, a word, a name"
         autoComplete="off"
         autoFocus={types}
         className="field min-w-0 flex-1"
@@ -104,6 +105,7 @@ function Lines({
   onStrike: (event: JobEvent) => void;
   onGo: (slot: string) => void;
 }) {
+  const steps = new Map(walk(bench, state).flatMap((task) => task.slots.map((s) => [s.key, task] as const)));
   const aside = setAside(bench, state);
   const late = noticedAtRefit(bench, state);
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
@@ -111,13 +113,14 @@ function Lines({
     const { body } = event;
     const value = body.type === "reading_taken" || body.type === "torque_applied" ? body.text : "";
     const said = [value, eventSentence(bench, state, event)].filter(Boolean).join(" · ");
-    const all = `${said} ${event.by.name}`.toLowerCase();
-    return words.every((word) => all.includes(word)) ? [{ event, said }] : [];
+    const step = steps.get(slotKeyOf(body) ?? "");
+    const all = `${said} ${event.by.name} ${step ? `${step.number} ${step.title}` : ""}`.toLowerCase();
+    return words.every((word) => all.includes(word)) ? [{ event, said, step: step?.number ?? null }] : [];
   });
   return (
     <ol className="min-h-0 flex-1 overflow-y-auto px-4">
       {lines.length === 0 && <li className="py-3 text-lg text-soft">No line has all of that.</li>}
-      {lines.map(({ event, said }) => {
+      {lines.map(({ event, said, step }) => {
         const struck = state.struck.get(event.id);
         const answers = slotKeyOf(event.body);
         return (
@@ -127,7 +130,10 @@ function Lines({
           >
             <span className="figure text-soft">{event.number}</span>
             <span className="figure text-[15px]">{minuteOfYear(event.at)}</span>
-            <span className="truncate text-[15px]">{event.by.name}</span>
+            <span className="truncate text-[15px]">
+              {event.by.name}
+              {step !== null && <span className="block text-soft">step {step}</span>}
+            </span>
             <span>
               {struck ? (
                 <s>{said}</s>

@@ -59,7 +59,12 @@ const SIGN_REASONS = [
 ] as const;
 const REOPEN_REASONS = ["something was forgotten", "released by mistake", "owner came back with it"] as const;
 const PUT_RIGHT = ["cleaned", "tightened", "refilled", "adjusted", "renewed and fitted"] as const;
-const PARK_REASONS = ["parts are on order", "waits for the owner", "waits for a tool or another shop"] as const;
+const PARK_REASONS = [
+  "parts are on order",
+  "waits for the owner",
+  "waits for a lift",
+  "waits for a tool or another shop",
+] as const;
 
 type Plain = Omit<DraftOf<"followed_up">, "words">;
 

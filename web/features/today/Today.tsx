@@ -21,11 +21,14 @@ const WORD: Record<string, string> = {
   cancelled: "cancelled",
 };
 
+/** Whom to call, and where. */
+const called = ({ owner, contact }: JobLine): string => [owner || "the owner", contact].filter(Boolean).join(", ");
+
 const DO: Record<Waits["kind"], (job: JobLine) => string> = {
   stop: (job) => job.stop ?? "",
   lead: (job) => `sign what is left: ${job.open} open`,
   clock: (job) => `${job.next}; other work until then`,
-  owner: (job) => `call the owner: ${job.next.toLowerCase()}`,
+  owner: (job) => `call ${called(job)}: ${job.next.toLowerCase()}`,
   "clock over": (job) => job.next,
   technician: (job) => job.next,
   parked: (job) => job.next,

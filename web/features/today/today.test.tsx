@@ -17,7 +17,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
       next: "Warp",
     },
     ...{ open: 3, needs: "technician", clocks: [], stop: null, since: "2026-11-23T09:00:00.000Z", by: "Mira Orr" },
-    ...{ promised: null, assigned: null },
+    ...{ promised: null, assigned: null, contact: "bell 12" },
     ...more,
   });
   const html = renderToStaticMarkup(
@@ -30,6 +30,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
         job("Bike 3", { needs: "clock", clocks: [{ title: "Soak", endsAt: "2026-11-23T12:30:00.000Z" }] }),
         job("Bike 4", { stage: "released", needs: "nobody" }),
         job("Bike 5", { needs: "lead" }),
+        job("Bike 7", { needs: "owner", next: "Ask about the seal", since: "2026-11-22T10:00:00.000Z" }),
         job("Bike 6", { assigned: { id: "other", name: "Tobin Hask" }, promised: "2026-11-20" }),
       ]}
     />,
@@ -40,6 +41,7 @@ test("today: what each job waits for and how long, and what to do next", () => {
   const next = html.slice(html.indexOf("Do next"));
   expect([...next.matchAll(/<strong[^>]*>(Bike \d)/g)].map(([, bike]) => bike)).toEqual([
     "Bike 2",
+    "Bike 7",
     "Bike 1",
     "Bike 3",
     "Bike 5",
@@ -49,7 +51,8 @@ test("today: what each job waits for and how long, and what to do next", () => {
   expect(html.replace(/<[^>]*>/g, "")).toContain("late: promised for 2026-11-20 · for Tobin Hask");
   // What a technician may not sign waits for others, and has no number to take it by.
   const [mine = "", others = ""] = next.split("waits for others");
-  expect([...mine.matchAll(/data-next="(\d)"/g)].map(([, number]) => number)).toEqual(["1", "2", "3"]);
+  expect([...mine.matchAll(/data-next="(\d)"/g)].map(([, number]) => number)).toEqual(["1", "2", "3", "4"]);
+  expect(mine).toContain("call Club, bell 12: ask about the seal");
   expect(others).toContain("a lead's signature");
   expect(others).not.toContain("data-next");
 });

@@ -69,7 +69,7 @@ const DAYS_RELEASED = 31;
 export async function jobLines(db: Database): Promise<{ jobs: JobLine[]; more: number; at: number }> {
   const lines = (where: string, order: string, most: number): Promise<LineRow[]> =>
     db.sequelize.query<LineRow>(
-      `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, s.stage, s.next,
+      `SELECT j.id, j.number, w.work, CONCAT(m.maker, ' ', m.model) AS machine, m.mark, o.name AS owner, o.contact, s.stage, s.next,
         s.openCount AS open, s.needs, s.clocks, s.stopText AS stop, COALESCE(s.sinceAt, j.openedAt) AS since,
         s.lastBy AS \`by\`, DATE_FORMAT(s.promisedOn, '%Y-%m-%d') AS promised, s.assignedId, s.assignedName
         FROM job_summaries s STRAIGHT_JOIN jobs j ON j.id = s.jobId STRAIGHT_JOIN job_words w ON w.jobId = j.id
