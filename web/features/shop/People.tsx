@@ -34,6 +34,19 @@ export function People({ people, own, keys }: { people: readonly Person[]; own: 
             </span>
             {person.id === own && (
               <FormKey
+                words="Your PIN"
+                title="Your PIN"
+                about="By it you take over at a bench that another has open."
+                to="/api/session/pin"
+                keep="Set it"
+                fields={[
+                  { name: "pin", label: "Four to eight figures", secret: true },
+                  { name: "password", label: "Your password", secret: true },
+                ]}
+              />
+            )}
+            {person.id === own && (
+              <FormKey
                 words="Your password"
                 title="Your password"
                 about="Your other sessions end with it."
@@ -80,7 +93,7 @@ export function People({ people, own, keys }: { people: readonly Person[]; own: 
           <DialogKey
             words="Add a person"
             title="A person of this shop"
-            about="They sign in with this name and password, change it themselves, and set a PIN at a bench."
+            about="They sign in with this name and password, change it themselves, and set a PIN here or at a bench."
             main
           >
             {(close) => <RolesForm to="/api/people" start={["technician"]} person onKept={close} />}
