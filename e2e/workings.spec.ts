@@ -42,7 +42,7 @@ test("the Workings answer as figures change, keep them in the address, and note 
   await page.getByRole("tab", { name: "Other teeth, same chain" }).press("Enter");
   await expect(main.getByRole("status").first()).toContainText("with the same chain the axle moves 3.6 mm back");
   // Teeth are shared by the whole group.
-  await page.getByLabel("front teeth").fill("14");
+  await page.locator("#frontTeeth").fill("14");
   await page.getByRole("tab", { name: "Ratio and speed" }).press("Enter");
   await expect(page.getByLabel("front teeth").first()).toHaveValue("14");
   await expect(answer("ratio")).toHaveText("3.429");
@@ -58,6 +58,7 @@ test("the Workings answer as figures change, keep them in the address, and note 
   await page.keyboard.press("Alt+u");
   await expect(main.getByRole("status").first()).toContainText("87 lbf.in is 9.83 N.m");
   await page.getByRole("link", { name: "Clutch" }).press("Enter");
+  await expect(answer("best, height")).toHaveText("41.52");
   await expect(page.getByLabel("Note it in").locator("option:checked")).toHaveText("T-0403 Club bike 7");
   await page.getByRole("button", { name: "Send" }).press("Enter");
   await expect(page.getByText("Noted in T-0403 Club bike 7.")).toBeVisible();
