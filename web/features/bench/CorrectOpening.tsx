@@ -7,6 +7,8 @@ import { v4 as newId } from "uuid";
 import { z } from "zod";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
+import { FindMachine } from "@/ui/FindMachine";
+import { meterOf, meterReads } from "@/ui/meter";
 
 const foundSchema = z.object({
   machines: z.array(z.object({ id: z.string(), label: z.string(), owner: z.string(), meterUnit: z.string() })),
@@ -15,9 +17,6 @@ type Found = z.infer<typeof foundSchema>["machines"];
 const comesToSchema = z.object({ differs: z.array(z.string()), fallsOut: z.array(z.string()) });
 type ComesTo = z.infer<typeof comesToSchema>;
 type Fields = { machine: string; meter: string; reason: string };
-
-/** null where nobody can read it. */
-const meterOf = (typed: string): number | null => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".")));
 
 /** Puts right which machine came in and what its meter said: first what that comes to is shown, then it is kept. */
 export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state: JobState; onKept: () => void }) {
@@ -68,15 +67,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
   const unit = found.find((one) => one.id === machine)?.meterUnit ?? opened?.meter.unit ?? "";
   return (
     <form className="flex flex-col gap-3 pt-3" onSubmit={(event) => void onSubmit(event)}>
-      <label className="flex flex-col gap-1 font-semibold">
-        Find the right machine by mark, model or owner
-        <input
-          className="field"
-          autoComplete="off"
-          onChange={(event) => void search(event.target.value)}
-          onKeyDown={(event) => event.key === "Enter" && event.preventDefault()}
-        />
-      </label>
+      <FindMachine label="Find the right machine by mark, model or owner" onFind={search} />
       <label className="flex flex-col gap-1 font-semibold">
         The machine that stands here
         <select {...register("machine")} value={machine} className="field" required>
@@ -91,11 +82,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
       <label className="flex flex-col gap-1 font-semibold">
         Its meter when it came in, {unit}; empty where nobody could read it
         <input
-          {...register("meter", {
-            validate: (typed) =>
-              Number.isFinite(meterOf(typed) ?? 0) ||
-              "The meter takes a figure, such as 61.4; empty where nobody can read it.",
-          })}
+          {...register("meter", { validate: meterReads })}
           inputMode="decimal"
           autoComplete="off"
           className="field figure text-xl"

@@ -8,6 +8,8 @@ import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
 import { Choice } from "@/ui/Choice";
+import { FindMachine } from "@/ui/FindMachine";
+import { meterOf, meterReads } from "@/ui/meter";
 import { Options, wordsAs } from "@/ui/Options";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
@@ -61,8 +63,6 @@ type Fields = {
 };
 type Chosen = { machine: string; maker?: string | undefined; model?: string | undefined; kind?: string | undefined };
 type Picked = Chosen & { procedure: string };
-/** null where nobody could read it. */
-const meterOf = (typed: string): number | null => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".")));
 const openedSchema = z.object({ id: z.string() });
 const foundSchema = z.object({ job: openedSchema.nullable() });
 const LOOK_MS = 2000;
@@ -236,17 +236,7 @@ export function IntakeForm({
     <form method="post" className="grid gap-5 md:grid-cols-2" onSubmit={(event) => void onSubmit(event)}>
       <fieldset className="flex flex-col gap-4">
         <legend className="caption mb-2">the machine</legend>
-        {more && (
-          <label className="flex flex-col gap-1 font-semibold">
-            Find it by mark, model or owner
-            <input
-              className="field"
-              autoComplete="off"
-              onChange={(event) => void search(event.target.value)}
-              onKeyDown={(event) => event.key === "Enter" && event.preventDefault()}
-            />
-          </label>
-        )}
+        {more && <FindMachine label="Find it by mark, model or owner" onFind={search} />}
         <label className="flex flex-col gap-1 font-semibold">
           Machine
           <select {...register("machine")} value={machineId} className="field" required>
@@ -299,11 +289,7 @@ export function IntakeForm({
         <label className="flex flex-col gap-1 font-semibold">
           Meter now{known ? `, ${known.meterUnit}` : ""}, if it can be read
           <input
-            {...register("meter", {
-              validate: (typed) =>
-                Number.isFinite(meterOf(typed) ?? 0) ||
-                "The meter takes a figure, such as 61.4; empty where nobody can read it.",
-            })}
+            {...register("meter", { validate: meterReads })}
             inputMode="decimal"
             className="field figure text-xl"
             placeholder={known?.lastMeter ? `last ${known.lastMeter}` : ""}

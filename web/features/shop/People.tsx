@@ -33,30 +33,30 @@ export function People({ people, own, keys }: { people: readonly Person[]; own: 
               </span>
             </span>
             {person.id === own && (
-              <FormKey
-                words="Your PIN"
-                title="Your PIN"
-                about="By it you take over at a bench that another has open."
-                to="/api/session/pin"
-                keep="Set it"
-                fields={[
-                  { name: "pin", label: "Four to eight figures", secret: true },
-                  { name: "password", label: "Your password", secret: true },
-                ]}
-              />
-            )}
-            {person.id === own && (
-              <FormKey
-                words="Your password"
-                title="Your password"
-                about="Your other sessions end with it."
-                to="/api/session/password"
-                keep="Change it"
-                fields={[
-                  { name: "old", label: "The one you had", secret: true },
-                  { name: "password", label: "The new one, ten characters or more", secret: true },
-                ]}
-              />
+              <>
+                <FormKey
+                  words="Your PIN"
+                  title="Your PIN"
+                  about="By it you take over at a bench that another has open."
+                  to="/api/session/pin"
+                  keep="Set it"
+                  fields={[
+                    { name: "pin", label: "Four to eight figures", secret: true },
+                    { name: "password", label: "Your password", secret: true },
+                  ]}
+                />
+                <FormKey
+                  words="Your password"
+                  title="Your password"
+                  about="Your other sessions end with it."
+                  to="/api/session/password"
+                  keep="Change it"
+                  fields={[
+                    { name: "old", label: "The one you had", secret: true },
+                    { name: "password", label: "The new one, ten characters or more", secret: true },
+                  ]}
+                />
+              </>
             )}
             {keys && !person.left && (
               <>
