@@ -2,12 +2,14 @@ import { refused } from "../task/answers.ts";
 import type { LineAnswer, LineContext, LineHelp, LineRule } from "../task/kind.ts";
 import type { Slot, TaskLine } from "../task/lines.ts";
 import { agreedFrom } from "../task/question/estimate.ts";
+import { pointOf, stepOf } from "../procedure/index.ts";
+import { loadAsked } from "../task/reading/load.ts";
 import { NOT_NUMBERS } from "../task/reading/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
 import { acceptedTask, isStrikeable, isTaskDraft, undoneIf, wrongTogether } from "./accept.ts";
 import type { Bench } from "./bench.ts";
 import { changeOf, changeSentence, undoneSentence } from "./change.ts";
-import type { Draft, DraftOf, JobEvent } from "./events.ts";
+import type { Body, Draft, DraftOf, JobEvent } from "./events.ts";
 import { type JobState, slotKeyOf } from "./fold.ts";
 import { beforePlace } from "./inItsPlace.ts";
 import { oneOf } from "./oneOf.ts";
@@ -148,10 +150,45 @@ function refusalOf(bench: Bench, state: JobState, drafts: readonly Draft[]): str
   return wrongTogether(bench, state, drafts)?.message ?? null;
 }
 
+type Standing = { drafts: Draft[]; asks: string | null };
+
+/**
+ * Readings with the load and the condition that stand on the screen, where nobody typed them: once somebody has said so in
+ * this step they hold for the rest of it, before that one key says so.
+ */
+function asItStands(drafts: readonly Draft[], { bench, state, by }: LineBy): Standing {
+  let asks: string | null = null;
+  const whole = drafts.map((draft): Draft => {
+    if (draft.type !== "reading_taken" && draft.type !== "adjust_read") return draft;
+    const id = draft.type === "reading_taken" ? draft.point : draft.step;
+    const at = draft.type === "reading_taken" ? pointOf(bench.procedure, id) : stepOf(bench.procedure, id);
+    if (at?.kind !== "measure" && at?.kind !== "adjust") return draft;
+    const load = at.under && draft.under == null ? loadAsked(bench, state, at.under) : null;
+    const says = "sayCondition" in at && at.sayCondition && draft.condition == null;
+    const condition = says ? (at.conditionWord ?? null) : null;
+    if (load === null && condition === null) return draft;
+    const said = state.events.some(
+      ({ id: line, by: whose, body }) => isOfStep(body, draft) && whose.id === by.id && !state.struck.has(line),
+    );
+    const standing = [load === null ? "" : `under ${load}`, condition ?? ""].filter(Boolean).join(", ");
+    if (!said) asks ??= `${draft.text}: ${standing}? Enter says so, for the rest of this step.`;
+    return { ...draft, ...(load === null ? {} : { under: load }), ...(condition === null ? {} : { condition }) };
+  });
+  return { drafts: whole, asks };
+}
+
+/** Whether a line reads what a draft reads: the same point found or left, or the same adjustment. */
+function isOfStep(body: Body, draft: DraftOf<"reading_taken" | "adjust_read">): boolean {
+  if (draft.type === "adjust_read") return body.type === "adjust_read" && body.step === draft.step;
+  return body.type === "reading_taken" && body.point === draft.point && body.phase === draft.phase;
+}
+
+type LineBy = Pick<LineContext, "bench" | "state" | "by">;
+
 /** What cannot be kept is refused, what nobody believes is asked back; else the line is taken. */
-function unlessDoubted(answer: LineAnswer, { bench, state }: Pick<LineContext, "bench" | "state">): LineAnswer {
+function unlessDoubted(answer: LineAnswer, { bench, state, by }: LineBy): LineAnswer {
   if (answer.kind !== "drafts") return answer;
-  const { drafts } = answer;
+  const { drafts, asks } = asItStands(answer.drafts, { bench, state, by });
   const refusal = refusalOf(bench, state, drafts);
   if (refusal !== null) return refused(refusal);
   const slip = slipIn(bench, state, drafts);
@@ -159,7 +196,8 @@ function unlessDoubted(answer: LineAnswer, { bench, state }: Pick<LineContext, "
   const question = drafts
     .map((draft) => ruled(draft, (rule, d) => rule.sure?.(bench, state, d)))
     .find((q) => q !== null);
-  return question == null ? answer : { kind: "sure", drafts, question };
+  if (question != null) return { kind: "sure", drafts, question };
+  return asks === null ? { kind: "drafts", drafts } : { kind: "sure", drafts, question: asks };
 }
 
 /**
@@ -203,7 +241,7 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
     },
     aim,
   );
-  return unlessDoubted(answer, { bench, state });
+  return unlessDoubted(answer, { bench, state, by });
 }
 
 /** The line that says that a task's caution was shown to this person, before their first answer there; or nothing. */

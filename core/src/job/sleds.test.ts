@@ -5,7 +5,18 @@ import { lead, technician } from "../../testingBench.ts";
 import { fastenerCard } from "../fastener/index.ts";
 import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
 import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
-import { type Bench, judgeItem, openPoints, proposalFor, rechecksOf, toldAt, walk, RELEASE_WORD } from "./index.ts";
+import {
+  type Bench,
+  judgeItem,
+  openPoints,
+  proposalFor,
+  rechecksOf,
+  toldAt,
+  walk,
+  RELEASE_WORD,
+  interpret,
+  tools,
+} from "./index.ts";
 import { rowOf, sideToTighten, suggestTurn, workedOut } from "../task/index.ts";
 
 // Every figure here is invented, but the two plays of a toothed belt: about three quarters of an inch cold and three
@@ -22,6 +33,14 @@ const beltOff = {
   ...{ "inspect:belt-teeth:found": ["sound"], "inspect:belt-folded:found": ["never"], "decide:belt": [""] },
 };
 const tasksOf = (job: TestJob): string[] => walk(job.shop, job.state).map((task) => task.id);
+
+/** What a line would be asked back, or what kind of answer it is; nothing is kept. */
+const meant = (job: TestJob, line: string): string => {
+  const { shop: bench, state, task, by } = job;
+  const waiting = job.aim ? [job.aim] : [];
+  const answer = interpret(line, { bench, state, waiting, by, here: task, aim: null, ...tools(bench, task) });
+  return "question" in answer ? answer.question : answer.kind;
+};
 
 describe("how a machine is made decides what is done", () => {
   const chain = (oil: string, tensioner = "screw"): Bench =>
@@ -216,7 +235,7 @@ describe("readings that mean nothing alone", () => {
 
   test("sag without its load, and under another one, is asked back", () => {
     const job = at("measure:sag-found:found");
-    expect(job.type("52")).toBe("52: under which load? Type 52 at 7.3 kg.");
+    expect(meant(job, "52")).toBe("52: under 7.3 kg? Enter says so, for the rest of this step.");
     expect(job.type("52 at 20 kg")).toMatch(/^52 at 20 kg: the figure holds under 7\.3 kg\. .* Nothing is kept\.$/);
     // A pound is 0.45359237 kg (NIST SP 811): 16 lb is 7.26 kg.
     expect(job.type("52 at 16 lb")).toMatch(/^track sag as found: past limit/);
@@ -294,7 +313,7 @@ describe("readings that mean nothing alone", () => {
     expect(job.task?.id).toBe("measure:belt-marks:left");
     job.type("41 60");
     const hot = job.until("measure:belt-play-hot:left", { "do:spin": ["", "now"] });
-    expect(hot.type("5")).toBe("5: hot or cold? It means nothing without: type 5 hot.");
+    expect(meant(hot, "5")).toBe("5: hot? Enter says so, for the rest of this step.");
     expect(hot.type("19 cold")).toMatch(/^19 cold: here it is read hot/);
     expect(hot.type("5 hot")).toMatch(/^belt play, hot: serviceable/);
   });
@@ -518,8 +537,13 @@ test("a belt below the rim is read with a minus; other lengths are never below n
   });
   // The deflection is set in rounds, each under the stated push; then how high the belt stands proves it.
   const job = jobOn(belt).until("adjust:set-deflection", answers);
-  expect(job.type("38")).toBe("38: under which push? Type 38 at 11.5 kg.");
-  job.type("33 at 11.5 kg");
+  expect(meant(job, "38")).toBe("38: under 11.5 kg? Enter says so, for the rest of this step.");
+  // Said once it holds for the rest of the step, from the keypad alone.
+  job.type("38 at 11.5 kg");
+  job.type("+1");
+  expect(meant(job, "33")).toBe("drafts");
+  job.type("33");
+  expect(job.events.at(-1)?.body).toMatchObject({ type: "adjust_read", text: "33", under: { text: "11.5 kg" } });
   expect(job.task?.id).toBe("measure:running-height:left");
   expect(job.type("-0.5")).toMatch(/past limit by 0\.5 mm/);
 });
