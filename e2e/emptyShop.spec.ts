@@ -110,7 +110,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     await page.getByRole("main").getByRole("button", { name: "Enter the torque, with its source" }).press("Enter");
     const form = page.getByRole("dialog");
     await form.getByLabel("torque, with its unit").fill("10");
-    await form.getByLabel("more or less, in percent").fill("10");
+    await form.getByLabel("more or less: 10 %, or 5 N·m").fill("10");
     await form.getByLabel("source").selectOption("maker's manual");
     await form.getByLabel("where it stands").fill("workshop book");
     await form.getByRole("button", { name: "Keep it" }).press("Enter");
