@@ -305,7 +305,8 @@ const times = (text: string, count: number): string => Array.from({ length: coun
 
 /** A worn pack that may stay, as a hand types it that makes no mistake. */
 const STAYS: Record<string, string[]> = {
-  "Cover bolts off": ["all"],
+  // Each is looked at as it comes out: they are not alike.
+  "Cover bolts off": ["", "", "", "", "", ""],
   "Cover off": ["", "2", "1"],
   "Judder spring and seat off": ["", "stay"],
   "Friction plate thickness": [times("2.93", 21), times("2.93", 6)],

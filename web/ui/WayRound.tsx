@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { useEffect } from "react";
+import { letterOf } from "./letterOf.ts";
 
 /** Where everything of a shop is: the same on every screen, behind its mark. */
 const PLACES = [
@@ -27,8 +28,7 @@ function useUnitsKey(): void {
   const router = useRouter();
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : event.code.replace("Key", "");
-      if (letter !== "U" || !event.altKey || event.ctrlKey || event.metaKey) return;
+      if (letterOf(event) !== "U" || !event.altKey || event.ctrlKey || event.metaKey) return;
       event.preventDefault();
       router.push("/workings/convert");
     };

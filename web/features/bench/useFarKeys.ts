@@ -1,4 +1,5 @@
 import { useEffect, useRef } from "react";
+import { letterOf } from "@/ui/letterOf";
 
 /** What is far from the line, each by Alt and a letter; the letter stands on what it opens as `data-far`. */
 export const FAR = [
@@ -34,8 +35,7 @@ export function useFarKeys(onJobs: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (!event.altKey || event.ctrlKey || event.metaKey) return;
-      // With Alt some keyboards write other signs: then it goes by the place of the key.
-      const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : event.code.replace("Key", "");
+      const letter = letterOf(event);
       if (letter === "J") {
         event.preventDefault();
         jobs.current();

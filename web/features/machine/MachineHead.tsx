@@ -134,7 +134,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
           )}
           {machine.into === null && machine.also.length === 0 && (
             <FormKey
-              words="It is another one here"
+              words="Stands here twice"
               title={`${mark} stands here twice`}
               about="Its jobs, meter readings and what is to be looked at again go to the other; this one stays readable, and it can be undone."
               to={to}

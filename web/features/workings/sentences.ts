@@ -50,17 +50,20 @@ const SAID: Readonly<Record<string, (output: Figures, input: Figures) => string 
       ? "It is in range: leave it."
       : nextTurns === null
         ? null
-        : `Turn both adjusters ${Number(nextTurns) > 0 ? "in" : "out"} by ${fixed(Math.abs(Number(nextTurns)), 2)}: ${mm(predictedSagMm)} of sag is expected then.`,
+        : `Turn both adjusters ${Number(nextTurns) > 0 ? "tighter" : "back"} by ${fixed(Math.abs(Number(nextTurns)), 2)}: ${mm(predictedSagMm)} of sag is expected then.`,
   "track.align": ({ verdict, tightenSide }) =>
     verdict === "off" ? `Off: tighten the ${String(tightenSide)} side.` : `It runs ${String(verdict)}.`,
-  "axle.band": ({ tailPoints }) => `The tail points ${String(tailPoints)}.`,
+  "axle.band": ({ tailPoints }, { viewedFrom }) =>
+    `Seen from ${String(viewedFrom)} the tail points ${String(tailPoints)}.`,
   "axle.grease": ({ jointG, bootG }) => `${fixed(jointG, 0)} g into the joint, ${fixed(bootG, 0)} g into the boot.`,
   "bearing.decode": ({ boreMm, outsideMm, widthMm, seals, clearance }) =>
     `${String(boreMm)} × ${String(outsideMm)} × ${String(widthMm)} mm, ${String(seals)}, ${String(clearance)}.`,
   "bearing.find": ({ designations }) =>
     `${(designations as string[]).join(" or ")}; seals and clearance are read off the old one.`,
   "bearing.mount": ({ heatToC, allowed }) =>
-    allowed === true ? `Heat it to ${fixed(heatToC, 0)} °C.` : "Too hot for this bearing: press it on.",
+    allowed === true
+      ? `Heat it to ${fixed(heatToC, 0)} °C.`
+      : "That is hotter than this bearing may get: it goes on another way.",
   "fastener.wrench": ({ best }) => (best === null ? null : `Take ${String(best)}.`),
   "fastener.adapter": ({ setNm }) => `Set the wrench to ${fixed(setNm, 1)} N·m.`,
   "fastener.castle": ({ tightenDeg }) =>

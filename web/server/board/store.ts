@@ -20,6 +20,15 @@ export async function keepLook(
   await db.machineLooks.upsert({ machineId, jobId, word, watched, keeps, byName: by.name, at }, { transaction });
 }
 
+/** A look goes with its job to another machine; of two the newer one stands. */
+export async function moveLook(db: Database, jobId: string, machineId: string, transaction: Tx): Promise<void> {
+  const look = (await db.machineLooks.findOne({ where: { jobId }, transaction }))?.get({ plain: true });
+  if (!look || look.machineId === machineId) return;
+  const there = (await db.machineLooks.findByPk(machineId, { transaction }))?.get({ plain: true });
+  await db.machineLooks.destroy({ where: { jobId }, transaction });
+  if (!there || there.at < look.at) await db.machineLooks.upsert({ ...look, machineId }, { transaction });
+}
+
 /** Makes an address for a wall; its secret is told once and kept only as what it comes to when it is hashed. */
 export async function makeWall(db: Database, name: string, by: Actor): Promise<{ id: string; secret: string }> {
   const secret = randomBytes(24).toString("base64url");

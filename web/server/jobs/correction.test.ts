@@ -68,6 +68,19 @@ test("the machine that stands here: looked at first, then kept; job, owner and m
   expect(await lastMeter(db, stands)).toBe(before.stands);
 });
 
+test("what was looked at goes with its job; of two looks at one machine the newer one stands", async () => {
+  const [older, newer] = [await takeIn("Club bike 3", null), await takeIn("Club bike 7", null)];
+  const [right3, wrong7] = [await idOf("Club bike 3"), await idOf("Club bike 7")];
+  const look = { word: "ready", watched: [], keeps: [], byName: "Mira Orr" };
+  await db.machineLooks.create({ ...look, machineId: right3, jobId: older, at: new Date("2026-11-01T10:00:00Z") });
+  await db.machineLooks.create({ ...look, machineId: wrong7, jobId: newer, at: new Date("2026-11-02T10:00:00Z") });
+  await correctOpening(db, newer, right({ machine: right3, meter: null }), edda);
+  expect(await db.machineLooks.findByPk(wrong7)).toBeNull();
+  expect((await db.machineLooks.findByPk(right3))?.get("jobId")).toBe(newer);
+  await db.machineLooks.destroy({ where: { machineId: right3 } });
+  for (const job of [older, newer]) await say(job, edda, { type: "job_cancelled", reason: "opened twice" });
+});
+
 test("promised and assigned at the counter stand on Today; cancelled it leaves Today, and its meter with it", async () => {
   const before = await lastMeter(db, await idOf("Club bike 7"));
   const job = await takeIn("Club bike 7", 901, { promised: "2999-03-01", assigned: mira.id });

@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { Op } from "sequelize";
 import { z } from "zod";
 import type { Database, Tx } from "../database.ts";
+import { moveLook } from "../board/store.ts";
 import { moveRechecks } from "../machines/store.ts";
 import { notFound, Refused } from "../refused.ts";
 import { benchOf, eventsOf, jobAtBench, type JobAtBench, rememberLog, worksAsked } from "./log.ts";
@@ -89,7 +90,7 @@ export async function correctOpening(
     await project(db, after, jobId, now, [line], transaction);
     await keepMeter(db, moved, now, transaction);
     await moveRechecks(db, jobId, machine.id, rechecksOf(after, now), transaction);
-    if (!same) await db.machineLooks.update({ machineId: machine.id }, { where: { jobId }, transaction });
+    await moveLook(db, jobId, machine.id, transaction);
     return { differs: body.differs, fallsOut, events };
   });
   rememberLog(jobId, events);

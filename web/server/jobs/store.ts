@@ -151,36 +151,15 @@ async function openOnce(
     for (const work of intake.works) await addWithin(db, job.id, work, by, transaction, job.openedAt);
     const planned: Draft[] = [
       ...(intake.promised === null ? [] : [{ type: "job_promised" as const, on: intake.promised }]),
+      // By its id alone: the name is the shop's to fill in.
       ...(intake.assigned === null ? [] : [{ type: "job_assigned" as const, to: { id: intake.assigned, name: "-" } }]),
     ];
-    if (planned.length > 0) await planWithin(db, job.id, planned, by, transaction, job.openedAt);
+    if (planned.length > 0) {
+      const events = planned.map((draft) => ({ id: randomUUID(), draft }));
+      await appendWithin(db, job.id, { events }, by, transaction, job.openedAt);
+    }
     return { id: job.id, number: job.number };
   });
-}
-
-/** Says by when a job that was just opened was promised, and whose it is. */
-async function planWithin(
-  db: Database,
-  jobId: string,
-  drafts: readonly Draft[],
-  by: Actor,
-  transaction: Tx,
-  at: Date,
-): Promise<void> {
-  const job = await jobAtBench(db, jobId, transaction);
-  const bench = await benchOf(db, job, transaction);
-  let events = await eventsOf(db, jobId, job.lastNumber, transaction);
-  const fresh: JobEvent[] = [];
-  for (const draft of drafts) {
-    const answer = complete(bench, fold(events), await named(db, draft, transaction), by);
-    if (!answer.ok) throw new Refused(422, answer.error);
-    const line = { id: randomUUID(), number: events.length + 1, at: at.toISOString(), by, body: answer.value };
-    events = [...events, line];
-    fresh.push(line);
-  }
-  await insert(db, jobId, fresh, transaction);
-  await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
-  await project(db, bench, jobId, fold(events), fresh, transaction);
 }
 
 /** A draft with the name of whom it speaks of as the shop has it: somebody who works here. */
@@ -218,73 +197,78 @@ export async function appendEvents(
       message: `${by.name} has taken over on this machine. What is typed here stays; sign in again to have it kept.`,
     });
   }
-  const events = await db.write(async (transaction) => {
-    const job = await jobAtBench(db, jobId, transaction);
-    const bench = await benchOf(db, job, transaction);
-    let events = await eventsOf(db, jobId, job.lastNumber, transaction);
-    const strays = job.strays === 0 ? [] : await straysOpen(db, jobId, transaction);
-    let state = fold(events, strays);
-    const known = new Set(events.map((event) => event.id));
-    const came = now ?? new Date();
-    const at = came.toISOString();
-    const typed = typedOf(request, came, job.openedAt);
-    const fresh: JobEvent[] = [];
-    const newly = request.events.filter(({ id }) => !known.has(id)).map(({ draft }) => draft);
-    const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
-    const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos, transaction);
-    for (const { id, draft } of request.events) {
-      if (known.has(id)) continue;
-      if (draft.type === "photo_taken" && !pictures.has(draft.photo)) {
-        throw new Refused(422, {
-          code: "missing",
-          path: "photo",
-          message: "The picture itself has not come yet: send it first.",
-        });
-      }
-      const answer = complete(bench, state, await named(db, draft, transaction), by);
-      if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
-      const event: JobEvent = {
-        ...{ id, number: events.length + 1, at, by, body: answer.value },
-        ...(typed === null ? {} : { typed }),
-      };
-      events = [...events, event];
-      fresh.push(event);
-      known.add(id);
-      state = fold(events, strays);
-    }
-    const half = wrongTogether(bench, state, newly);
-    if (half) throw new Refused(422, half);
-    if (fresh.length > 0) {
-      await insert(db, jobId, fresh, transaction);
-      await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
-      const relaid = fresh.some(({ body }) => body.type === "work_dropped");
-      if (relaid) await projectWorks(db, jobId, state, transaction);
-      const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
-      await project(db, laidOut, jobId, state, fresh, transaction);
-      await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
-      const ended = fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back");
-      if (ended || fresh.some(({ body }) => body.type === "finding_recorded")) {
-        await keepLook(
-          db,
-          { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended },
-          transaction,
-        );
-      }
-      if (fresh.some(({ body }) => body.type === "job_cancelled" || body.type === "job_reopened")) {
-        await keepMeter(db, job, state, transaction);
-        if (state.released !== null) await db.machineLooks.destroy({ where: { jobId }, transaction });
-      }
-      if (ended) {
-        await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
-      }
-    }
-    return events;
-  });
+  const events = await db.write((transaction) => appendWithin(db, jobId, request, by, transaction, now ?? new Date()));
   // Only now are they kept for good.
   rememberLog(jobId, events);
   const sent = new Set(request.events.map(({ id }) => id));
   const { after } = request;
   return { kept: events.filter((event) => (after === undefined ? sent.has(event.id) : event.number > after)) };
+}
+
+/** Appends lines within a transaction; answers with the whole log. */
+async function appendWithin(
+  db: Database,
+  jobId: string,
+  request: z.infer<typeof appendSchema>,
+  by: Actor,
+  transaction: Tx,
+  came: Date,
+): Promise<JobEvent[]> {
+  const job = await jobAtBench(db, jobId, transaction);
+  const bench = await benchOf(db, job, transaction);
+  let events = await eventsOf(db, jobId, job.lastNumber, transaction);
+  const strays = job.strays === 0 ? [] : await straysOpen(db, jobId, transaction);
+  let state = fold(events, strays);
+  const known = new Set(events.map((event) => event.id));
+  const at = came.toISOString();
+  const typed = typedOf(request, came, job.openedAt);
+  const fresh: JobEvent[] = [];
+  const newly = request.events.filter(({ id }) => !known.has(id)).map(({ draft }) => draft);
+  const photos = request.events.flatMap(({ draft }) => (draft.type === "photo_taken" ? [draft.photo] : []));
+  const pictures = photos.length === 0 ? new Set<string>() : await photosKept(db, jobId, photos, transaction);
+  for (const { id, draft } of request.events) {
+    if (known.has(id)) continue;
+    if (draft.type === "photo_taken" && !pictures.has(draft.photo)) {
+      throw new Refused(422, {
+        code: "missing",
+        path: "photo",
+        message: "The picture itself has not come yet: send it first.",
+      });
+    }
+    const answer = complete(bench, state, await named(db, draft, transaction), by);
+    if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
+    const event: JobEvent = {
+      ...{ id, number: events.length + 1, at, by, body: answer.value },
+      ...(typed === null ? {} : { typed }),
+    };
+    events = [...events, event];
+    fresh.push(event);
+    known.add(id);
+    state = fold(events, strays);
+  }
+  const half = wrongTogether(bench, state, newly);
+  if (half) throw new Refused(422, half);
+  if (fresh.length > 0) {
+    await insert(db, jobId, fresh, transaction);
+    await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
+    const relaid = fresh.some(({ body }) => body.type === "work_dropped");
+    if (relaid) await projectWorks(db, jobId, state, transaction);
+    const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
+    await project(db, laidOut, jobId, state, fresh, transaction);
+    await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
+    const ended = fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back");
+    if (ended || fresh.some(({ body }) => body.type === "finding_recorded")) {
+      await keepLook(db, { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended }, transaction);
+    }
+    if (fresh.some(({ body }) => body.type === "job_cancelled" || body.type === "job_reopened")) {
+      await keepMeter(db, job, state, transaction);
+      if (state.released !== null) await db.machineLooks.destroy({ where: { jobId }, transaction });
+    }
+    if (ended) {
+      await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
+    }
+  }
+  return events;
 }
 
 /**

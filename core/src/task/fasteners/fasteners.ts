@@ -119,6 +119,10 @@ function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): 
   if (!castle.ok) return castle;
   return yes({ ...draft, how: "cotter", tightenedDeg: castle.value.tightenDeg });
 }
+/** Whether the fasteners of some places are all the same by the book, so that one word can tell of them. */
+const alike = (book: ReturnType<typeof placesOf>, places: readonly { place: number }[]): boolean =>
+  new Set(places.map(({ place }) => `${book[place - 1]?.lengthMm ?? ""} ${book[place - 1]?.under ?? ""}`)).size === 1;
+
 /** Lengths, each with what lay under the head, for one place after the other: "25 25 washer 40". Enter: as the book says. */
 function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
@@ -137,8 +141,14 @@ function takeOut(line: string, { bench, state, waiting }: Line, aim: SlotOf<"out
   });
   if (line === "") return { kind: "drafts", drafts: [draft(aim.place, asBook(aim.place))] };
   const places = waiting.filter((s): s is SlotOf<"out"> => s.kind === "out" && s.entry === aim.entry);
-  // As the book says, each of those that are left.
-  if (/^all$/i.test(line)) return { kind: "drafts", drafts: places.map(({ place }) => draft(place, asBook(place))) };
+  if (/^all$/i.test(line)) {
+    if (!alike(book, places)) {
+      return refused(
+        "They are not alike: each is looked at as it comes out. Type their lengths, 25 25 40, or Enter for one as the book says.",
+      );
+    }
+    return { kind: "drafts", drafts: places.map(({ place }) => draft(place, asBook(place))) };
+  }
   const found: { lengthMm: number; under: string | null }[] = [];
   for (const token of line.split(/\s+/)) {
     const last = found[found.length - 1];
@@ -310,12 +320,15 @@ export const fasteners: Kind<
     out: {
       named: placeName,
       drafted: takeOut,
-      hinted: (bench, state, s) => {
+      hinted: (bench, state, s, waiting) => {
         const entry = groupOf(bench, s.entry);
-        const inBook = entry && placesOf(bench, entry, countOf(state, entry.id))[s.place - 1]?.lengthMm != null;
+        const book = entry ? placesOf(bench, entry, countOf(state, entry.id)) : [];
+        const left = waiting.flatMap((one) => (one.kind === "out" ? [one] : []));
+        const set = left.length > 1 && alike(book, left);
+        const one = book[s.place - 1]?.lengthMm == null ? "it is out" : "as the book says";
         return {
-          hint: `Enter: ${inBook ? "as the book says" : "it is out"}; all; or 25, or 25 washer; M6x25 h8 says what they are`,
-          words: ["all"],
+          hint: `Enter: ${one}${set ? "; all" : ""}; or 25, or 25 washer; M6x25 h8 says what they are`,
+          words: set ? ["all"] : [],
         };
       },
       rehearsed: () => "",
