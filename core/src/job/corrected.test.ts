@@ -85,7 +85,9 @@ test("after the end only a lead puts it right, and the end stands", () => {
 test("cancelled while the machine is as it came; with parts off it is only handed back; a lead takes it up again", () => {
   const open = jobAt("inspect:friction-lining:found");
   expect(open.offer({ type: "job_cancelled", reason: "opened twice" })).toMatchObject({
-    error: { message: expect.stringMatching(/^The machine is not as it came\. Off the machine: .*hand it back/) },
+    error: {
+      message: expect.stringMatching(/^The machine is not as it came: make safe and drain: done\. .*hand it back/),
+    },
   });
   const job = jobAt("do:make-safe", {}, bench, lead);
   job.keep({ type: "job_cancelled", reason: "opened twice" });

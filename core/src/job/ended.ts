@@ -5,11 +5,12 @@ import { trayOf } from "../task/count/tray.ts";
 import { waitingSlots } from "./answered.ts";
 import { activeSpine, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import type { BodyOf, DraftOf } from "./events.ts";
+import type { Body, BodyOf, DraftOf } from "./events.ts";
 import { hasComeOff } from "./facts.ts";
 import { type JobState, lastDay } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
+import { eventSentence } from "./sentences.ts";
 import { walk } from "./walk.ts";
 
 /** Entries that have come off and are not back in. */
@@ -22,10 +23,9 @@ export function stillOff(bench: Bench, state: JobState): Entry[] {
 
 /**
  * How a machine stands that is not finished, line by line: what stops it, what is off, what is out and not counted in,
- * what no signature clears, and how much is open besides. Each is said at the head of its sheet. Of what was opened alone,
- * the rest is as it came.
+ * what no signature clears, and how much is open besides. Each is said at the head of its sheet.
  */
-export function standingOf(bench: Bench, state: JobState, of: "all" | "opened" = "all"): string[] {
+export function standingOf(bench: Bench, state: JobState): string[] {
   const tasks = walk(bench, state);
   const off = stillOff(bench, state);
   const out = trayOf(bench, state).flatMap(({ name, out: there, in: back, temporary }) =>
@@ -35,10 +35,9 @@ export function standingOf(bench: Bench, state: JobState, of: "all" | "opened" =
   );
   const open = unsigned(state, openPoints(bench, state));
   // What was never opened is as it was: only what was, and what the whole machine needs, has anything to prove.
-  const anything = of === "all" || activeSpine(bench, state).some(({ id }) => hasComeOff(state, id));
   const opened = (id: string): boolean => {
     const entry = tasks.find((task) => task.id === id)?.entry ?? null;
-    return entry === null ? anything : hasComeOff(state, entry);
+    return entry === null || hasComeOff(state, entry);
   };
   const hard = open.filter(
     (point) => point.hard && point.group !== "stop work" && point.group !== "tray" && opened(point.task),
@@ -49,8 +48,16 @@ export function standingOf(bench: Bench, state: JobState, of: "all" | "opened" =
     ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),
     ...out,
     ...hard.map(({ text }) => `Not proven: ${text}`),
-    ...(soft > 0 && of === "all" ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
+    ...(soft > 0 ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
   ];
+}
+
+/** What stops the work is said something about before it is left: the refusal, or null. */
+function stoppedWork(bench: Bench, state: JobState): Answer<never> | null {
+  const stop = stopsOf(bench, state).find(({ cleared }) => cleared === null);
+  if (!stop) return null;
+  const message = `Work is stopped: ${stop.text}. Say what was done about it, or hand the machine back with its statement.`;
+  return no("conflict", "$", message);
 }
 
 /** Takes a job's standing still, or says what would be right: what stops the work is not parked away. */
@@ -60,28 +67,33 @@ export function acceptParking(
   draft: DraftOf<"job_parked">,
 ): Answer<BodyOf<"job_parked">> {
   if (state.parked) return no("conflict", "$", "This job is parked already.");
-  const stop = stopsOf(bench, state).find(({ cleared }) => cleared === null);
-  if (stop) {
-    const message = `Work is stopped: ${stop.text}. Say what was done about it, or hand the machine back with its statement.`;
-    return no("conflict", "$", message);
-  }
+  const stopped = stoppedWork(bench, state);
+  if (stopped) return stopped;
   const last = lastDay(state);
   if (draft.on !== null && draft.on <= last) return no("range", "on", `${draft.on} is past: say a day after ${last}.`);
   return { ok: true, value: { ...draft, standing: standingOf(bench, state) } };
 }
 
+/** Lines by which something was done to the machine: from then on it is not as it came. */
+const DONE_TO_IT = new Set<Body["type"]>([
+  ...(["part_removed", "fastener_out", "part_fitted", "torque_applied", "fastener_locked"] as const),
+  ...(["step_confirmed", "adjust_turned", "pieces_counted"] as const),
+]);
+
 /**
- * The end of a job that is not done after all. Only as long as the machine is as it came: what was opened is proven again,
- * or is handed back with its statement.
+ * The end of a job that is not done after all. Only as long as the machine is as it came: after that it is finished and
+ * released, or handed back with its statement.
  */
 export function acceptCancelling(
   bench: Bench,
   state: JobState,
   draft: DraftOf<"job_cancelled">,
 ): Answer<BodyOf<"job_cancelled">> {
-  const [first] = standingOf(bench, state, "opened");
-  if (first === undefined) return { ok: true, value: draft };
-  const message = `The machine is not as it came. ${first}. Put that right first, or hand it back with its statement.`;
+  const stopped = stoppedWork(bench, state);
+  if (stopped) return stopped;
+  const done = state.events.find(({ id, body }) => DONE_TO_IT.has(body.type) && !state.struck.has(id));
+  if (done === undefined) return { ok: true, value: draft };
+  const message = `The machine is not as it came: ${eventSentence(bench, state, done)}. Finish it and release it, or hand it back with its statement; what was not done is struck first.`;
   return no("conflict", "$", message);
 }
 

@@ -95,4 +95,10 @@ test("the last is struck of this step; of another one it is said which, and aske
   const measured = tasks.find(({ slots }) => slots.some(({ key }) => key === KEY)) ?? null;
   expect(at(measured)).toMatchObject({ kind: "strike", event: { body: { type: "reading_taken", item: 3, place: 3 } } });
   expect(at(measured, KEY)).toMatchObject({ kind: "strike", event: { body: { item: 1, place: 2 } } });
+  // A colleague's line at that place is not passed over for one of one's own elsewhere.
+  const other = { ...by, id: "other", name: "Other" };
+  const answer = interpret("-", {
+    ...{ bench: shop, state, waiting: [], by: other, here: measured, aim: KEY, gauge: null, wrench: null },
+  });
+  expect(answer).toMatchObject({ kind: "strike", event: { body: { item: 1, place: 2 } } });
 });

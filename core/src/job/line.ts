@@ -58,11 +58,14 @@ export function lastStrikeable(state: JobState, by: string, keys?: ReadonlySet<s
  * is said which and asked.
  */
 function strikeLast({ bench, state, by, here, aim }: LineContext): LineAnswer {
+  // At a place that was gone to only what stands there is meant, whoever typed it: whether it may be struck is asked there.
+  const stands = aim === null ? undefined : state.bySlot.get(aim)?.at(-1);
+  if (stands) return strikeOf(bench, state, stands);
   const own = here === null ? null : lastStrikeable(state, by.id, new Set(here.slots.map(({ key }) => key)));
   const before = lastStrikeable(state, by.id);
   // A note, or what was said of a fastener, is of no place: said last, it is what is meant.
   const loose = before && slotKeyOf(before.body) === null ? before : null;
-  const event = (aim !== null ? lastStrikeable(state, by.id, new Set([aim])) : null) ?? loose ?? own;
+  const event = loose ?? own;
   if (event) return strikeOf(bench, state, event);
   if (!before) return refused("There is nothing of yours to strike.");
   const answer = strikeOf(bench, state, before);
