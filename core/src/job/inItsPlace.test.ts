@@ -101,4 +101,12 @@ test("the last is struck of this step; of another one it is said which, and aske
     ...{ bench: shop, state, waiting: [], by: other, here: measured, aim: KEY, gauge: null, wrench: null },
   });
   expect(answer).toMatchObject({ kind: "strike", event: { body: { item: 1, place: 2 } } });
+  const enter = interpret("", {
+    ...{ bench: shop, state, waiting: measured?.slots.slice(1, 2) ?? [], by, here: measured, aim: KEY },
+    ...{ gauge: null, wrench: null },
+  });
+  expect(enter).toMatchObject({
+    kind: "refused",
+    message: expect.stringMatching(/^It stands as it is: type what is right/),
+  });
 });

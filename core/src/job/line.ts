@@ -216,6 +216,10 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
   if (line === "-") return strikeLast(context);
   // A place that was gone to although it is answered is answered as if it were not.
   const state = beforePlace(context.state, context.aim, context.by);
+  // Enter alone would say yes a second time, to what nobody looked at again.
+  if (line === "" && state !== context.state) {
+    return refused("It stands as it is: type what is right, - strikes it, + goes on.");
+  }
   if (line === "+") return { kind: "next" };
   if (line === "**") return { kind: "again" };
   if (line === "@") return { kind: "photo" };
