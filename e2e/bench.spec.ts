@@ -186,6 +186,16 @@ test("the wrong machine at the counter: what it comes to is shown, then it is pu
   await works.getByRole("button", { name: "Put it right" }).press("Enter");
   await expect(works).toBeHidden();
   await expect(page.getByRole("link", { name: /Club bike 9 · T-\d+ · 12 h/ })).toBeVisible();
+  await page.keyboard.press("Alt+w");
+  await works.getByRole("button", { name: "Wrong work" }).press("Enter");
+  const right = works.getByRole("listitem").filter({ hasText: "the right work in place of" });
+  await right.getByLabel("What is to be done").selectOption("Chain slack and alignment");
+  await right.getByLabel("How it came to be wrong").fill("the other sheet");
+  await right.getByRole("button", { name: "Show what it comes to" }).press("Enter");
+  await expect(comesTo).toContainText("work: Clutch pack, coil springs, now Chain slack and alignment");
+  await right.getByRole("button", { name: "Put it right" }).press("Enter");
+  await expect(works).toBeHidden();
+  await expect(page.getByText("Chain slack and alignment").first()).toBeVisible();
   for (const [key, line, said] of [
     ["Promise a day", "2999-12-04", "promised for 2999-12-04"],
     ["Say who does it", "Mira", "for Mira Orr to do"],

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import type { Draft, JobEvent } from "@averin/core";
+import { type Draft, ENDS, type JobEvent } from "@averin/core";
 import { type Connection, createConnection } from "mariadb";
 import { QueryTypes } from "sequelize";
 import { withDatabase } from "../server/application.ts";
@@ -98,8 +98,8 @@ export async function append(shop: BenchShop): Promise<Measured[]> {
     const bare = await timed((i) => raw(first, shop.jobId, i + 1, line));
 
     const rows = await withDatabase(shop.databaseUrl, (db) =>
-      db.sequelize.query<{ jobId: string }>("SELECT jobId FROM job_summaries WHERE stage <> 'released'", {
-        type: QueryTypes.SELECT,
+      db.sequelize.query<{ jobId: string }>("SELECT jobId FROM job_summaries WHERE stage NOT IN (:ended)", {
+        ...{ type: QueryTypes.SELECT, replacements: { ended: [...ENDS] } },
       }),
     );
     const jobs = Array.from({ length: CLIENTS }, (_, i) => rows[i % rows.length]?.jobId ?? shop.jobId);

@@ -22,15 +22,21 @@ export function saidOf(answer: Exclude<Sent<unknown>, { kind: "kept" }>, meanwhi
   return `${answer.database ? "The server’s database does not answer." : "The server does not answer."} ${meanwhile}`;
 }
 
+/** A form is sent once, by a hand: a shop's machine that has much to do gets the time to answer it. */
+const FORM_MS = 60_000;
+/** What is sent again by itself, and kept once however often it comes, need not be waited for so long. */
+export const AGAIN_MS = 15_000;
+
 /** Sends JSON and reads the answer by a schema; never throws for what a server or a cable may do. */
 export function send<T>(
   method: "GET" | "POST" | "DELETE",
   path: string,
   body?: unknown,
   schema?: z.ZodType<T>,
+  mostMs = FORM_MS,
 ): Promise<Sent<T>> {
   const json = { headers: { "content-type": "application/json" }, body: JSON.stringify(body) };
-  return exchange(path, { method, ...(body === undefined ? {} : json) }, 15_000, schema);
+  return exchange(path, { method, ...(body === undefined ? {} : json) }, mostMs, schema);
 }
 
 /** Sends a picture's bytes; they may take their time over a shop's wireless. */

@@ -1,7 +1,7 @@
 import { eventSchema, type JobEvent } from "@averin/core";
 import { z } from "zod";
 import { allLines, dropLine, lineKept, markLine, type OutboxLine } from "./outbox.ts";
-import { saidOf, send, sendBytes, type Sent } from "./send.ts";
+import { AGAIN_MS, saidOf, send, sendBytes, type Sent } from "./send.ts";
 import { signOutPending } from "./signOut.ts";
 
 const keptSchema = z.object({ kept: z.array(eventSchema) });
@@ -58,7 +58,7 @@ async function sendLine(line: OutboxLine): Promise<Sent<{ kept: JobEvent[] }>> {
   }
   const clocks = { typedAt: line.typedAt, sentAt: new Date().toISOString() };
   const body = { by: line.personId, ...clocks, events: line.events };
-  return send("POST", `/api/jobs/${line.jobId}/events`, body, keptSchema);
+  return send("POST", `/api/jobs/${line.jobId}/events`, body, keptSchema, AGAIN_MS);
 }
 
 /** A line that the record does not take goes beside it, as it was typed. */
@@ -67,7 +67,7 @@ function sendStray(line: OutboxLine): Promise<Sent<unknown>> {
   const id = line.events[0]?.id ?? "";
   const text = line.text.trim().slice(0, 2000) || "(a line without words)";
   const body = { id, by: line.personId, text, ...clocks, why: (line.refused ?? "").slice(0, 1000) || "refused" };
-  return send("POST", `/api/jobs/${line.jobId}/strays`, body);
+  return send("POST", `/api/jobs/${line.jobId}/strays`, body, undefined, AGAIN_MS);
 }
 
 /** Somebody else is signed in, or nobody: the line waits for the one who typed it. */

@@ -88,6 +88,8 @@ export type SupersededRow = {
 export type ToolRow = { id: string; body: unknown; putAwayAt: Date | null };
 /** What was done with a gauge or a wrench: calibrated, checked, put away; by whom. */
 export type ToolLogRow = { id: string; toolId: string; at: Date; byName: string; words: string };
+/** The gauge or wrench that a person takes at a step. */
+export type ToolTakenRow = { personId: string; step: string; toolId: string; at: Date };
 export type StorePartRow = Omit<StorePart, "positions" | "instead" | "holds">;
 /** A model that a part fits, at one of its places or, where that is empty, at all of them. */
 export type PartFitRow = { partId: string; bookId: string; position: string };
@@ -358,6 +360,10 @@ function models(sequelize: Sequelize) {
       ...{ id: key(36), toolId: text(60), byName: text(80), words: text(500) },
       at: { type: stamp, allowNull: false },
     }),
+    toolsTaken: define<ToolTakenRow>("tools_taken", {
+      ...{ personId: key(36), step: key(160), toolId: text(60) },
+      at: { type: stamp, allowNull: false },
+    }),
     parts: define<StorePartRow>("store_parts", {
       id: key(),
       role: text(60),
@@ -599,7 +605,8 @@ export function connect(url: string): Database {
       supportBigNumbers: false,
       bigIntAsNumber: true,
       insertIdAsNumber: true,
-      connectTimeout: 4000,
+      // A database that is not there says so at once; one that has much to do answers late.
+      connectTimeout: 30_000,
       // Read committed: a line waits for the lock on its own job only, and then sees all that was kept before.
       sessionVariables: { sql_mode: "TRADITIONAL" },
       initSql: "SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED",

@@ -265,6 +265,14 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         FOREIGN KEY (machineId) REFERENCES machines(id), FOREIGN KEY (intoId) REFERENCES machines(id))`,
     ],
   },
+  {
+    name: "0018-tools-taken",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS tools_taken (personId CHAR(36) NOT NULL, step VARCHAR(160) NOT NULL,
+        toolId VARCHAR(60) NOT NULL, at DATETIME(3) NOT NULL, PRIMARY KEY (personId, step),
+        KEY taken_by_person (personId, at), FOREIGN KEY (personId) REFERENCES people(id))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

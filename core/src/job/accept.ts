@@ -8,7 +8,7 @@ import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
-import { acceptCancelling, acceptParking, handedBack } from "./ended.ts";
+import { acceptCancelling, acceptParking, firstDone, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
 import { fold, type JobState, lastDay, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
@@ -149,7 +149,8 @@ const CLOSED: Record<NonNullable<JobState["released"]>["body"]["type"], string> 
 
 function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answer<Body> {
   if (!state.opened) return no("conflict", "$", "This job has not been opened.");
-  const counters = AT_THE_COUNTER.has(draft.type);
+  // A work that was written down wrongly the counter drops too, while nothing was done for it.
+  const counters = AT_THE_COUNTER.has(draft.type) || (draft.type === "work_dropped" && firstDone(state) === undefined);
   if (!by.roles.some((role) => role === "technician" || role === "lead" || (counters && role === "counter"))) {
     const counter = counters ? ", and the counter says this" : "";
     return no("conflict", "$", `Only a technician or a lead works at the bench${counter}: ask one to sign in.`);

@@ -3,6 +3,7 @@ import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { eventSentence } from "./sentences.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 
@@ -82,6 +83,15 @@ export function setAside(bench: Bench, state: JobState): ReadonlySet<string> {
     return !asked.has(key) || !(state.bySlot.get(key)?.includes(event) ?? false);
   });
   return new Set(aside.map(({ id }) => id));
+}
+
+/** What was done and is asked for no more once a job stands as `after` lays it out, each as its log says it. */
+export function fallenOut(bench: Bench, state: JobState, after: Bench, then: JobState): string[] {
+  const before = setAside(bench, state);
+  const aside = setAside(after, then);
+  return then.events
+    .filter(({ id }) => aside.has(id) && !before.has(id))
+    .map((event) => eventSentence(bench, state, event));
 }
 
 /** Lines that say what was found, typed when something was in again already: noticed only at refit. */

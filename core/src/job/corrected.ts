@@ -3,11 +3,10 @@ import { figuresKnown, madeFor, type WorkAsked } from "../procedure/index.ts";
 import { configOf } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import type { Bench } from "./bench.ts";
-import { setAside } from "./change.ts";
+import { fallenOut } from "./change.ts";
 import type { Actor, BodyOf, JobEvent } from "./events.ts";
 import { fold, type JobState } from "./fold.ts";
 import { countsOf, type Intake, meterFault } from "./opening.ts";
-import { eventSentence } from "./sentences.ts";
 import { undoneBy } from "./undone.ts";
 import { workName, worksInJob } from "./worksOf.ts";
 
@@ -90,13 +89,8 @@ export function acceptCorrection(
     ...{ id: `${opened.id} put right`, number: state.lastNumber + 1, at: opened.at, by: opened.by, body },
   };
   const then = fold([...state.events, line], state.strays);
-  const before = setAside(bench, state);
   const undoes = undoneBy(after, state, then);
   const whole = undoes.length === 0 ? body : { ...body, undoes };
   const last = fold([...state.events, { ...line, body: whole }], state.strays);
-  const aside = setAside(after, last);
-  const fallsOut = last.events
-    .filter(({ id }) => aside.has(id) && !before.has(id))
-    .map((event) => eventSentence(bench, state, event));
-  return { ok: true, value: { body: whole, fallsOut } };
+  return { ok: true, value: { body: whole, fallsOut: fallenOut(bench, state, after, last) } };
 }

@@ -5,7 +5,7 @@ import { trayOf } from "../task/count/tray.ts";
 import { waitingSlots } from "./answered.ts";
 import { activeSpine, stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import type { Body, BodyOf, DraftOf } from "./events.ts";
+import type { Body, BodyOf, DraftOf, JobEvent } from "./events.ts";
 import { hasComeOff } from "./facts.ts";
 import { type JobState, lastDay } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
@@ -80,6 +80,10 @@ const DONE_TO_IT = new Set<Body["type"]>([
   ...(["step_confirmed", "adjust_turned", "pieces_counted"] as const),
 ]);
 
+/** The first line by which something was done to the machine, or undefined while it is as it came. */
+export const firstDone = (state: JobState): JobEvent | undefined =>
+  state.events.find(({ id, body }) => DONE_TO_IT.has(body.type) && !state.struck.has(id));
+
 /**
  * The end of a job that is not done after all. Only as long as the machine is as it came: after that it is finished and
  * released, or handed back with its statement.
@@ -91,7 +95,7 @@ export function acceptCancelling(
 ): Answer<BodyOf<"job_cancelled">> {
   const stopped = stoppedWork(bench, state);
   if (stopped) return stopped;
-  const done = state.events.find(({ id, body }) => DONE_TO_IT.has(body.type) && !state.struck.has(id));
+  const done = firstDone(state);
   if (done === undefined) return { ok: true, value: draft };
   const message = `The machine is not as it came: ${eventSentence(bench, state, done)}. Finish it and release it, or hand it back with its statement; what was not done is struck first.`;
   return no("conflict", "$", message);

@@ -34,7 +34,7 @@ export { isReplaced } from "./replaced.ts";
 export { acceptCorrection, type Corrected, type Correction } from "./corrected.ts";
 export { standingOf } from "./ended.ts";
 export { cardOf, wrenchGaps } from "./cards.ts";
-export { type Change, changeOf, changeSentence, noticedAtRefit, setAside } from "./change.ts";
+export { type Change, changeOf, changeSentence, fallenOut, noticedAtRefit, setAside } from "./change.ts";
 export {
   type Actor,
   actorSchema,

@@ -7,7 +7,10 @@ import { shippedBodies, shippedBody } from "../../testingProcedures.ts";
 import { joined, type Procedure, procedureSchema, type WorkAsked } from "../procedure/index.ts";
 import {
   acceptWork,
+  type Actor,
   type Bench,
+  complete,
+  type Draft,
   jobTitle,
   openPoints,
   RELEASE_WORD,
@@ -109,6 +112,17 @@ test("a work is dropped with its reason while nothing of it is off; its rows fal
   expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({ ok: false });
   // A pull of it that went too far is not undone any more either.
   expect(undone()).toMatchObject({ error: { message: expect.stringMatching(/dropped: owner wants/) as string } });
+});
+
+test("the counter drops a work that was written down wrongly, while the machine is as it came", () => {
+  const { job } = new Job().add("countershaft-nut");
+  const draft: Draft = { type: "work_dropped", work: "w2", reason: "the other sheet" };
+  const counter: Actor = { id: "edda", name: "Edda Vane", roles: ["counter"] };
+  expect(complete(job.shop, job.state, draft, counter)).toMatchObject({ ok: true });
+  job.until("off:w2-guard", { "measure:slack-stand:found": ["30", "30", "30", "30"] });
+  expect(complete(job.shop, job.state, draft, counter)).toMatchObject({
+    error: { message: "Only a technician or a lead works at the bench: ask one to sign in." },
+  });
 });
 
 test("parts of it off: they go back in before it is dropped", () => {

@@ -162,7 +162,7 @@ export function notDropped(bench: Bench, state: JobState, id: string): string | 
   if (state.workReleases.has(id))
     return `${workName(work)} is released: a lead strikes the release before it is dropped.`;
   if (worksInJob(bench, state).length === 1) {
-    return "It is the only work of this job: add the right one first, then drop this; or end the job by its release, by handing it back, or by cancelling it.";
+    return "It is the only work of this job: put the right one in its place (Works, Wrong work), or end the job by its release, by handing it back, or by cancelling it.";
   }
   const out = stillOff(bench, state).filter((entry) => workOfRow(bench, entry.id)?.id === id);
   if (out.length === 0) return null;

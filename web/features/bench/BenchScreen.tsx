@@ -29,7 +29,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { saidOf, send } from "@/client/send";
 import { byOthers } from "@/client/entered";
 import { atBench } from "@/client/lastBench";
-import { useLastTool } from "@/client/lastTools";
+import { useLastTool, useTaken } from "@/client/lastTools";
 import { type OpenedHere, useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
 import { ROOM, TopRule } from "@/ui/TopRule";
@@ -55,13 +55,25 @@ type Props = {
   lives?: Readonly<Record<string, string>>;
   /** What each point came to the last time on this machine. */
   lastTime?: LastTimes;
+  /** Which gauge or wrench this person takes at which step, as pairs. */
+  taken?: readonly (readonly [string, string])[];
 };
 
+const NONE_TAKEN: readonly [string, string][] = [];
+
 /** One job at the bench: spine, step in hand, open points, entry line; all of it worked out from the log. */
-export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}, lastTime = {} }: Props) {
+export function BenchScreen({
+  opened: here,
+  actor: first,
+  colleagues,
+  lives = {},
+  lastTime = {},
+  taken = NONE_TAKEN,
+}: Props) {
   const { id: jobId, number, bench } = here;
   const router = useRouter();
   const [actor, setActor] = useState(first);
+  useTaken(actor.id, { of: first.id, pairs: taken });
   // On a tablet the list of what is open makes room for the work until it is asked for.
   const [listed, setListed] = useState(false);
   // In a hand the assembly is behind a touch.
@@ -382,7 +394,8 @@ export function BenchScreen({ opened: here, actor: first, colleagues, lives = {}
         tool={toolName(bench, kit.gauge ?? kit.wrench)}
         onTool={kit.others.length > 0 ? () => hand.otherTool(task, kit) : null}
         asking={hand.asking}
-        said={job.refused ? { tone: "stop", text: job.refused } : hand.said}
+        said={hand.said}
+        refused={job.refused}
         waitingCount={job.unkept.size}
         reach={job.reach}
         released={state.released !== null}

@@ -9,13 +9,12 @@ import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
 import { FindMachine } from "@/ui/FindMachine";
 import { meterOf, meterReads } from "@/ui/meter";
+import { type ComesTo, ComesToSection, comesToSchema } from "./ComesTo.tsx";
 
 const foundSchema = z.object({
   machines: z.array(z.object({ id: z.string(), label: z.string(), owner: z.string(), meterUnit: z.string() })),
 });
 type Found = z.infer<typeof foundSchema>["machines"];
-const comesToSchema = z.object({ differs: z.array(z.string()), fallsOut: z.array(z.string()) });
-type ComesTo = z.infer<typeof comesToSchema>;
 type Fields = { machine: string; meter: string; reason: string };
 
 /** Puts right which machine came in and what its meter said: first what that comes to is shown, then it is kept. */
@@ -100,30 +99,10 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
         />
       </label>
       {shown && (
-        <section aria-label="What it comes to" className="caution px-3 py-2">
-          <h4 className="caption">what differs</h4>
-          <ul>
-            {shown.differs.map((line) => (
-              <li key={line} className="text-lg font-semibold">
-                {line}
-              </li>
-            ))}
-          </ul>
-          <h4 className="caption mt-2">what this job asks for no more</h4>
-          {shown.fallsOut.length === 0 ? (
-            <p>Nothing that was done.</p>
-          ) : (
-            <ul>
-              {shown.fallsOut.map((line, i) => (
-                <li key={`${i} ${line}`}>{line}</li>
-              ))}
-            </ul>
-          )}
-          <p className="mt-2 text-[15px]">
-            What was typed stays in the log, set aside. What a release put on file of another machine stays there: look
-            its figures through.
-          </p>
-        </section>
+        <ComesToSection
+          what={shown}
+          stays="What a release put on file of another machine stays there: look its figures through."
+        />
       )}
       <p role="alert" className="min-h-6 font-semibold text-past">
         {message}

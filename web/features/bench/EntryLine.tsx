@@ -7,7 +7,7 @@ import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useReady } from "@/client/useReady";
 import { toEntry } from "@/ui/toEntry";
 import { Keypad } from "./Keypad.tsx";
-import type { Asking, Said } from "./useBenchHand.ts";
+import type { Asking, LastSaid, Said } from "./useBenchHand.ts";
 import { FAR } from "./useFarKeys.ts";
 
 const KEYS: [string, string][] = [
@@ -119,7 +119,9 @@ type Props = {
   /** Takes another of those that can; null where there is only one. */
   onTool: (() => void) | null;
   asking: Asking | null;
-  said: Said | null;
+  said: LastSaid;
+  /** Why a line that was shown is not taken after all: it stands instead of what was said. */
+  refused: string | null;
   waitingCount: number;
   reach: { server: boolean; database: boolean };
   released: boolean;
@@ -136,8 +138,10 @@ type Props = {
 
 /** The one line that takes everything, with the answer in the same place; large keys where a finger types. */
 export function EntryLine(props: Props) {
-  const { aim, help, task, unit, tool, onTool, asking, said, waitingCount, reach, released, loaded, fill } = props;
+  const { aim, help, task, unit, tool, onTool, asking, refused, waitingCount, reach, released, loaded, fill } = props;
   const { onEnter, onCancel, onPhoto, onStep } = props;
+  const last = useSyncExternalStore(props.said.listen, props.said.now, () => null);
+  const said: Said | null = refused === null ? last : { tone: "stop", text: refused };
   const [typed, setTyped] = useState("");
   const [keysOpen, setKeysOpen] = useState(false);
   const [letters, setLetters] = useState(false);
@@ -149,13 +153,13 @@ export function EntryLine(props: Props) {
     () => false,
   );
   // What was not taken stands in the line again, its fault marked: what is typed next takes the place of that.
-  const [heard, setHeard] = useState(said);
+  const [heard, setHeard] = useState(last);
   const [marked, setMarked] = useState<Span | null>(null);
-  if (said !== heard) {
-    setHeard(said);
-    if (said?.typed && typed === "") {
-      setTyped(said.typed);
-      setMarked(faultIn(said.typed, said.text));
+  if (last !== heard) {
+    setHeard(last);
+    if (last?.typed && typed === "") {
+      setTyped(last.typed);
+      setMarked(faultIn(last.typed, last.text));
     }
   }
   useEffect(() => {

@@ -151,6 +151,7 @@ function WorkRow({
   onRelease,
   onTime,
   bench,
+  jobId,
 }: Props & { one: WorkStanding; several: boolean; close: () => void }) {
   const name = workName(work);
   const hands = handsOn(bench, state).find((one) => one.work === work.id);
@@ -160,6 +161,7 @@ function WorkRow({
     close();
     act();
   };
+  const [isWrong, setWrong] = useState(false);
   const live = stage !== "dropped" && stage !== "released" && !state.released;
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
@@ -198,7 +200,15 @@ function WorkRow({
               </button>
             </>
           )}
+          <button type="button" className="key" aria-expanded={isWrong} onClick={() => setWrong(!isWrong)}>
+            Wrong work
+          </button>
         </p>
+      )}
+      {live && isWrong && (
+        <div className="w-full">
+          <AddWork jobId={jobId} inPlaceOf={{ work: work.id, name }} onAdded={close} />
+        </div>
       )}
     </li>
   );

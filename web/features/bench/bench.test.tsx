@@ -5,6 +5,7 @@ import { bench, jobAt } from "../../testing/demoJob.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
 import { FindingDrawing } from "@/instruments/FindingDrawing";
 import { clockWords } from "./clockWords.ts";
+import { lastSaid } from "./useBenchHand.ts";
 import { EntryLine } from "./EntryLine.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
@@ -251,7 +252,8 @@ test("the entry line says plainly what is not yet kept, and takes nothing before
         tool="Caliper 2"
         onTool={null}
         asking={null}
-        said={null}
+        said={lastSaid()}
+        refused={null}
         waitingCount={waitingCount}
         reach={{ server, database }}
         released={false}

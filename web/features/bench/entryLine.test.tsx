@@ -1,7 +1,7 @@
 /** @jest-environment ./testing/page.cjs */
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { EntryLine, faultIn } from "./EntryLine.tsx";
-import type { Said } from "./useBenchHand.ts";
+import { lastSaid, type Said } from "./useBenchHand.ts";
 
 const line = (said: Said | null, more: { onStep?: (by: 1 | -1) => void; onEnter?: (typed: string) => void } = {}) => (
   <EntryLine
@@ -12,7 +12,8 @@ const line = (said: Said | null, more: { onStep?: (by: 1 | -1) => void; onEnter?
     tool="Caliper 2"
     onTool={null}
     asking={null}
-    said={said}
+    said={lastSaid(said)}
+    refused={null}
     waitingCount={0}
     reach={{ server: true, database: true }}
     released={false}

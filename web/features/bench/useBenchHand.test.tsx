@@ -65,7 +65,7 @@ test("Enter answers the place in hand with words, and fast hands never answer on
   const { hand, enter, submitted, task } = measuring();
   const place = task()?.id;
   await enter("2.81", "2.82", "2.83");
-  expect(hand.current.said?.tone).toBe("said");
+  expect(hand.current.said.now()?.tone).toBe("said");
   const slots = submitted
     .flat()
     .flatMap((draft) => (draft.type === "reading_taken" ? [`${draft.item}.${draft.place}`] : []));
@@ -92,7 +92,7 @@ test("a step is gone to by its number, and one that is not there is said", async
   await enter("*1");
   expect(hand.current.hand.task).toBe(walk(bench, now())[0]?.id);
   await enter("*999");
-  expect(hand.current.said).toMatchObject({ tone: "stop", text: expect.stringMatching(/999/) });
+  expect(hand.current.said.now()).toMatchObject({ tone: "stop", text: expect.stringMatching(/999/) });
   expect(task()).not.toBeNull();
 });
 
@@ -101,7 +101,7 @@ test("what is skipped needs a reason; a number of the list or a few words give i
   await enter("/");
   expect(hand.current.asking).toMatchObject({ kind: "reason", question: expect.stringMatching(/skipped\?$/) });
   await enter("99");
-  expect(hand.current.said).toMatchObject({ tone: "stop" });
+  expect(hand.current.said.now()).toMatchObject({ tone: "stop" });
   expect(hand.current.asking).not.toBeNull();
   await enter("micrometer is lent out");
   expect(submitted.flat()).toContainEqual(
@@ -122,7 +122,7 @@ test("only a lead signs what is left, and only the word itself releases", async 
   job.type("clean");
   const technician = atBench(job, mira);
   await technician.enter("");
-  expect(technician.hand.current.said?.text).toMatch(/A lead signs/);
+  expect(technician.hand.current.said.now()?.text).toMatch(/A lead signs/);
   const { hand, enter, submitted, now } = atBench(job);
   const asksForTheWord = (): boolean => hand.current.asking?.kind === "reason" && hand.current.asking.byWord === true;
   for (let i = 0; i < 60 && !asksForTheWord(); i += 1) {
@@ -140,7 +140,10 @@ test("a browser that cannot put a line away says so, and the next line is taken"
   const { hand, enter, lose, submitted } = measuring();
   lose("the disk is full");
   await enter("2.81");
-  expect(hand.current.said).toMatchObject({ tone: "stop", text: expect.stringMatching(/not taken.*the disk is full/) });
+  expect(hand.current.said.now()).toMatchObject({
+    tone: "stop",
+    text: expect.stringMatching(/not taken.*the disk is full/),
+  });
   expect(submitted).toEqual([]);
   lose(null);
   await enter("2.81");
@@ -164,7 +167,7 @@ test("g takes another gauge of those that can; what is read next is read with it
     submitted.flat().flatMap((draft) => (draft.type === "reading_taken" ? [draft.gauge] : []));
   const at = atBench(jobAt(step), lead, shop);
   await at.enter("2.9", "g");
-  expect(at.hand.current.said?.text).toBe("Another caliper from here on");
+  expect(at.hand.current.said.now()?.text).toBe("Another caliper from here on");
   await at.enter("2.9");
   expect(gauges(at.submitted)).toEqual([caliper.id, "another"]);
   const later = atBench(jobAt(step), lead, shop);
@@ -176,7 +179,7 @@ test("g takes another gauge of those that can; what is read next is read with it
   // Where there is only one it is said.
   const single = atBench(jobAt(step), lead, { ...shop, gauges: [caliper] });
   await single.enter("g");
-  expect(single.hand.current.said?.text).toBe(`${caliper.name} is the only one here that can.`);
+  expect(single.hand.current.said.now()?.text).toBe(`${caliper.name} is the only one here that can.`);
 });
 
 test("a place back is reached by arrows and answered otherwise; `-` there strikes what stands at it", async () => {
@@ -196,7 +199,7 @@ test("a place back is reached by arrows and answered otherwise; `-` there strike
 test("a line that is not taken is told with what was typed; a key that is not taken leaves the line alone", async () => {
   const { hand, enter, press } = measuring();
   await enter("2.9 2.9 x7");
-  expect(hand.current.said).toMatchObject({ tone: "stop", typed: "2.9 2.9 x7" });
+  expect(hand.current.said.now()).toMatchObject({ tone: "stop", typed: "2.9 2.9 x7" });
   await press(() => hand.current.otherTool(null, { gauge: null, wrench: null, others: [] }));
-  expect(hand.current.said?.typed ?? "").toBe("");
+  expect(hand.current.said.now()?.typed ?? "").toBe("");
 });

@@ -21,10 +21,10 @@ import {
   type LineAnswer,
   type LineContext,
   nextTask,
+  openPoints,
   NOT_NUMBERS,
   type OpenPoint,
   type Outcome,
-  openPoints,
   reasonFrom,
   rechecksOf,
   RELEASE_WORD,
@@ -45,7 +45,7 @@ import {
   workName,
   worksInJob,
 } from "@averin/core";
-import { useCallback, useRef, useState } from "react";
+import { startTransition, useCallback, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { v4 as newId } from "uuid";
 import { lastTool, tookTool } from "@/client/lastTools";
@@ -104,6 +104,29 @@ export type Asking =
   | { kind: "sure"; question: string; drafts: Draft[] };
 /** What is said in the line's place; with what was typed where that was not taken, so that it can be put right. */
 export type Said = { tone: "said" | "stop"; text: string; typed?: string };
+
+/** What was said last, kept apart from all else on the screen: a verdict draws its own line anew and nothing more. */
+export type LastSaid = {
+  now: () => Said | null;
+  say: (said: Said | null) => void;
+  listen: (told: () => void) => () => void;
+};
+
+export function lastSaid(first: Said | null = null): LastSaid {
+  let last = first;
+  const listeners = new Set<() => void>();
+  return {
+    now: () => last,
+    say: (said) => {
+      last = said;
+      for (const told of listeners) told();
+    },
+    listen: (told) => {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+  };
+}
 
 type Hand = { task: string | null; aim: string | null };
 type View = { hand: Hand; asking: Asking | null };
@@ -175,7 +198,7 @@ export function useBenchHand({
 }) {
   const [view, setView] = useState<View>({ hand: { task: null, aim: null }, asking: null });
   const viewNow = useRef(view);
-  const [said, setSaid] = useState<Said | null>(null);
+  const [said] = useState(lastSaid);
   const queue = useRef<Promise<void>>(Promise.resolve());
   /** The line in hand as it was typed, with what was answered when it was asked back. */
   const typedNow = useRef("");
@@ -187,8 +210,15 @@ export function useBenchHand({
     viewNow.current = { ...viewNow.current, ...change };
     setView(viewNow.current);
   }, []);
+  /** The same with the rest of the screen, once the verdict is painted. */
+  const turnNext = useCallback(
+    (change: Partial<View>) => {
+      startTransition(() => turn(change));
+    },
+    [turn],
+  );
   const go = useCallback((task: string | null, aim: string | null = null) => turn({ hand: { task, aim } }), [turn]);
-  const stop = (text: string): void => setSaid({ tone: "stop", text, typed: lineNow.current });
+  const stop = (text: string): void => said.say({ tone: "stop", text, typed: lineNow.current });
 
   const keep = useCallback(
     async (drafts: readonly Draft[], at: Task | null, photo?: { id: string; blob: Blob }): Promise<void> => {
@@ -200,9 +230,7 @@ export function useBenchHand({
         [...cautions, ...drafts],
         ({ events, state }) => {
           const words = answerSentence(bench, state, events);
-          // Worked out now, found again when it is drawn.
-          openPoints(bench, state);
-          return () => flushSync(() => setSaid({ tone: "said", text: words }));
+          return () => flushSync(() => said.say({ tone: "said", text: words }));
         },
         { text, ...(photo ? { photo } : {}) },
       );
@@ -210,7 +238,7 @@ export function useBenchHand({
         const lacks = answer.error.lacks;
         const gate = bench.procedure.gates.find(({ id }) => lacks?.what === "gate" && lacks.id === id);
         if (gate?.pass !== "lead" || !actor.roles.includes("lead")) {
-          return setSaid({ tone: "stop", text: answer.error.message, typed: lineNow.current });
+          return said.say({ tone: "stop", text: answer.error.message, typed: lineNow.current });
         }
         return turn({
           asking: {
@@ -224,13 +252,13 @@ export function useBenchHand({
       const after = job.now();
       const own = walk(bench, after).find((t) => t.id === viewNow.current.hand.task);
       const stay = own !== undefined && waitingSlots(bench, after, own).length > 0;
-      turn({ hand: { task: stay ? own.id : null, aim: null } });
+      turnNext({ hand: { task: stay ? own.id : null, aim: null } });
     },
-    [job, bench, turn, actor],
+    [job, bench, turn, turnNext, actor, said],
   );
 
   const ask = (asking: Asking): void => {
-    setSaid(null);
+    said.say(null);
     turn({ asking });
   };
 
@@ -575,7 +603,7 @@ export function useBenchHand({
     if (here === null || own === null) return stop("None is on file here that can: make it with the key of this step.");
     if (next === undefined) return stop(`${toolName(bench, own)} is the only one here that can.`);
     tookTool(actor.id, here.id, next);
-    setSaid({ tone: "said", text: `${toolName(bench, next)} from here on` });
+    said.say({ tone: "said", text: `${toolName(bench, next)} from here on` });
   };
 
   const inTurn = (work: () => Promise<void>): void => {
@@ -617,7 +645,7 @@ export function useBenchHand({
     correctTime,
     outcome,
     look,
-    say: setSaid,
+    say: said.say,
     onEnter: (typed: string) =>
       inTurn(() => {
         lineNow.current = typed;

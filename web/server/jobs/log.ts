@@ -50,7 +50,8 @@ export function rememberLog(jobId: string, events: readonly JobEvent[]): void {
 export async function eventsOf(db: Database, jobId: string, last: number | null, transaction: At): Promise<JobEvent[]> {
   const known = readLogs.get(jobId) ?? [];
   const fresh = last === known.length ? [] : await readEvents(db, jobId, known.length, transaction);
-  if (fresh.length > 0) rememberLog(jobId, [...known, ...fresh]);
+  // What a transaction reads may be its own, and be undone: its caller remembers it once it is kept.
+  if (fresh.length > 0 && transaction === null) rememberLog(jobId, [...known, ...fresh]);
   // A list of the caller's own: what is appended to it is not kept before the transaction is.
   return [...known, ...fresh];
 }

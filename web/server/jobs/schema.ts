@@ -12,6 +12,20 @@ export const workSchema = z.strictObject({
   from: z.uuid().nullable().default(null),
 });
 
+/** A further work, or the right one in place of one that was taken in by mistake. */
+export const workAskedSchema = workSchema.extend({
+  /** The work that it stands in place of, and the id of the line that drops that one. */
+  instead: z
+    .strictObject({
+      work: z.string().min(1).max(4),
+      id: z.uuid(),
+      /** Only says what it comes to. */
+      dry: z.boolean().default(false),
+    })
+    .nullable()
+    .default(null),
+});
+
 /** What was said wrongly when a machine came in, as it is right. */
 export const correctionSchema = z.strictObject({
   /** Given where it was asked for: sent twice it is kept once. */

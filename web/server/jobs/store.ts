@@ -206,7 +206,7 @@ export async function appendEvents(
 }
 
 /** Appends lines within a transaction; answers with the whole log. */
-async function appendWithin(
+export async function appendWithin(
   db: Database,
   jobId: string,
   request: z.infer<typeof appendSchema>,

@@ -17,6 +17,7 @@ import { findJobs, jobById, jobLines, outcomesOf, untold } from "./read.ts";
 import { intakeSchema, workSchema } from "./schema.ts";
 import { appendEvents, openJob } from "./store.ts";
 import { rebuildReadTables } from "./tables.ts";
+import { takeWork } from "./replaced.ts";
 import { addWork, worksOffered } from "./works.ts";
 
 let db: Database;
@@ -92,6 +93,50 @@ test("lines are accepted by what the job is laid out by: of the second work too,
   await expect(appendEvents(db, jobId, line(step), mira)).rejects.toThrow(
     /rear right was dropped: owner wants it later/,
   );
+});
+
+describe("the right work in place of one taken in by mistake", () => {
+  const inPlace = (work: string, position: string, dry: boolean) => ({
+    ...wanted("axle-joint-outboard", position),
+    because: "written down for the other corner",
+    instead: { work, id: randomUUID(), dry },
+  });
+
+  test("what it comes to is only looked at first; then both lines are there, once", async () => {
+    const jobId = await newJob(QUAD, axle);
+    await appendEvents(db, jobId, line({ type: "step_confirmed", step: "crack-nuts" }), mira);
+    const comesTo = {
+      differs: ["work: Outboard joint renewed, front left, now Outboard joint renewed, rear left"],
+      fallsOut: ["crack the wheel nuts: done"],
+    };
+    const asked = inPlace("w1", "rear left", true);
+    expect(await takeWork(db, jobId, asked, mira)).toEqual({ ...comesTo, kept: [] });
+    expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+    const sure = { ...asked, instead: { ...asked.instead, dry: false } };
+    const { kept, ...rest } = await takeWork(db, jobId, sure, mira);
+    expect(rest).toEqual(comesTo);
+    expect(kept.map(({ body }) => body.type)).toEqual(["work_added", "work_dropped"]);
+    const { title, bench, state } = await opened(jobId);
+    expect(title).toBe("Outboard joint renewed, rear left");
+    expect(kept.map((event) => eventSentence(bench, state, event)).join("; ")).toMatch(
+      /in place of Outboard joint renewed, front left, taken in by mistake: written down for the other corner/,
+    );
+    await takeWork(db, jobId, sure, mira);
+    expect((await opened(jobId)).events).toHaveLength(4);
+    expect((await rebuildReadTables(db)).differences).toEqual([]);
+  });
+
+  test("where the wrong one cannot be dropped, nothing is added either", async () => {
+    const jobId = await newJob(QUAD, axle);
+    await expect(takeWork(db, jobId, inPlace("w7", "rear left", false), mira)).rejects.toThrow(
+      "That work is not part of this job.",
+    );
+    expect((await opened(jobId)).events).toHaveLength(1);
+    await expect(takeWork(db, jobId, inPlace("w1", "front left", false), mira)).rejects.toThrow(
+      "Outboard joint renewed, front left is part of this job already.",
+    );
+    expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+  });
 });
 
 test("several works may be taken in at once, and a rebuild finds no difference", async () => {

@@ -1,4 +1,4 @@
-import { type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "@averin/core";
+import { type Actor, type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "@averin/core";
 import { type Model, QueryTypes } from "sequelize";
 import type { z } from "zod";
 import type { At, Database, ToolLogRow, ToolRow } from "../database.ts";
@@ -52,4 +52,13 @@ export async function toolsKept(db: Database): Promise<{ gauges: Kept<Gauge>[]; 
     gauges: kept(await db.gauges.findAll(), gaugeSchema),
     wrenches: kept(await db.wrenches.findAll(), wrenchSchema),
   };
+}
+
+/** So many steps of a person are remembered: those where a tool was chosen last. */
+const MOST_TAKEN = 300;
+
+/** Which gauge or wrench somebody takes at which step, as pairs. */
+export async function toolsTaken(db: Database, by: Actor): Promise<[step: string, tool: string][]> {
+  const rows = await db.toolsTaken.findAll({ where: { personId: by.id }, order: [["at", "DESC"]], limit: MOST_TAKEN });
+  return rows.map((row) => [row.get("step") as string, row.get("toolId") as string]);
 }

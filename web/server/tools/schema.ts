@@ -18,3 +18,9 @@ export const toolChangeSchema = z.discriminatedUnion("does", [
   z.strictObject({ does: z.literal("in use again") }),
 ]);
 export type ToolChange = z.infer<typeof toolChangeSchema>;
+
+/** The gauge or wrench that somebody takes at a step from now on. */
+export const toolTakenSchema = z.strictObject({
+  step: z.string().min(1).max(160),
+  tool: z.string().min(1).max(60),
+});

@@ -2,9 +2,9 @@ import type { Actor } from "@averin/core";
 import { addDays } from "date-fns";
 import type { Database } from "../database.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { gaugesOf, toolsKept, wrenchesOf } from "./read.ts";
-import { toolChangeSchema } from "./schema.ts";
-import { addGauge, addWrench, changeTool } from "./store.ts";
+import { gaugesOf, toolsKept, toolsTaken, wrenchesOf } from "./read.ts";
+import { toolChangeSchema, toolTakenSchema } from "./schema.ts";
+import { addGauge, addWrench, changeTool, takeTool } from "./store.ts";
 
 // Tools typed here are invented.
 let db: Database;
@@ -61,4 +61,29 @@ test("put away it is chosen for nothing, and still listed, until it is in use ag
   await changeTool(db, "wrenches", id, does({ does: "in use again" }), mira);
   expect((await wrenchesOf(db, null)).some((one) => one.id === id)).toBe(true);
   await expect(changeTool(db, "gauges", "none", again, mira)).rejects.toThrow(/tool/);
+});
+
+test("which of several gauges lies ready is each person's own, step by step, at whatever screen", async () => {
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const step = "measure:frictions:found";
+  const { id } = await addGauge(db, { kind: "caliper", quantity: "length", name: "Caliper 12", step: "0.01 mm" });
+  const { id: other } = await addGauge(db, {
+    kind: "caliper",
+    quantity: "length",
+    name: "Caliper 13",
+    step: "0.01 mm",
+  });
+  await takeTool(db, mira, { step, tool: id });
+  await takeTool(db, mira, { step: "measure:steels:found", tool: id });
+  await takeTool(db, tobin, { step, tool: id });
+  await takeTool(db, mira, { step, tool: other });
+  expect(new Map(await toolsTaken(db, mira))).toEqual(
+    new Map([
+      [step, other],
+      ["measure:steels:found", id],
+    ]),
+  );
+  expect(await toolsTaken(db, tobin)).toEqual([[step, id]]);
+  await expect(takeTool(db, mira, { step, tool: "none" })).rejects.toThrow(/tool/);
+  expect(toolTakenSchema.safeParse({ step: "", tool: id }).success).toBe(false);
 });

@@ -1,9 +1,10 @@
 import { type Actor, gaugeEntered, type GaugeTyped, wrenchEntered, type WrenchTyped } from "@averin/core";
 import { randomUUID } from "node:crypto";
+import type { z } from "zod";
 import type { Database } from "../database.ts";
 import { notFound, Refused } from "../refused.ts";
 import { gaugesOf, wrenchesOf } from "./read.ts";
-import type { ToolChange } from "./schema.ts";
+import type { ToolChange, toolTakenSchema } from "./schema.ts";
 
 function refuseTwin(name: string, known: readonly { name: string }[]): void {
   if (!known.some((one) => one.name.toLowerCase() === name.toLowerCase())) return;
@@ -80,3 +81,14 @@ function changedTo(change: ToolChange, tool: { body: object; putAwayAt: Date | n
 }
 
 const already = (message: string): Refused => new Refused(409, { code: "conflict", path: "$", message });
+
+/** From now on this gauge or wrench lies ready for this person at this step, at whatever screen. */
+export async function takeTool(
+  db: Database,
+  by: Actor,
+  { step, tool }: z.output<typeof toolTakenSchema>,
+): Promise<void> {
+  const known = (await db.gauges.count({ where: { id: tool } })) + (await db.wrenches.count({ where: { id: tool } }));
+  if (known === 0) throw notFound("tool");
+  await db.toolsTaken.upsert({ personId: by.id, step, toolId: tool, at: new Date() });
+}

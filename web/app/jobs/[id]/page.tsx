@@ -4,6 +4,7 @@ import { jobById } from "@/server/jobs/read";
 import { lastTimeAt } from "@/server/machines/lastTime";
 import { livesAt } from "@/server/machines/lives";
 import { colleaguesOf } from "@/server/people/read";
+import { toolsTaken } from "@/server/tools/read";
 
 export const dynamic = "force-dynamic";
 
@@ -11,5 +12,6 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
   const { db, actor } = await requireActor();
   const job = await orNotFound(jobById(db, (await params).id));
   const [colleagues, lives, lastTime] = [await colleaguesOf(db), await livesAt(db, job), await lastTimeAt(db, job)];
-  return <BenchScreen opened={job} actor={actor} colleagues={colleagues} lives={lives} lastTime={lastTime} />;
+  const taken = await toolsTaken(db, actor);
+  return <BenchScreen {...{ actor, colleagues, lives, lastTime, taken }} opened={job} />;
 }

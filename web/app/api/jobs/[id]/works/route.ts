@@ -1,6 +1,7 @@
 import { assertRole, reading, writing } from "@/server/http";
-import { workSchema } from "@/server/jobs/schema";
-import { addWork, worksOffered } from "@/server/jobs/works";
+import { takeWork } from "@/server/jobs/replaced";
+import { workAskedSchema } from "@/server/jobs/schema";
+import { worksOffered } from "@/server/jobs/works";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -9,8 +10,8 @@ export function GET(_: Request, { params }: Context): Promise<Response> {
 }
 
 export function POST(request: Request, { params }: Context): Promise<Response> {
-  return writing(request, workSchema, async ({ db, actor, body }) => {
+  return writing(request, workAskedSchema, async ({ db, actor, body }) => {
     assertRole(actor, "counter", "technician", "lead");
-    return addWork(db, (await params).id, body, actor);
+    return takeWork(db, (await params).id, body, actor);
   });
 }
