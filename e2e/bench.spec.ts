@@ -319,6 +319,30 @@ test("what is far is reached by its key: the log is looked through and goes to a
   await expect(page.getByRole("searchbox")).toBeFocused();
 });
 
+test("what the owner agreed to is kept with its sum; past it the bench says so, and an estimate is there for him", async ({
+  page,
+}) => {
+  await openBench(page, "Tobin Hask", "Club bike 9");
+  await page.keyboard.press("Alt+p");
+  const parts = page.getByRole("dialog");
+  await expect(parts.getByText("The owner has agreed to no sum.")).toBeVisible();
+  await parts.getByRole("button", { name: "The owner agrees" }).press("Enter");
+  await expect(page.locator("#entry")).toBeFocused();
+  await page.keyboard.type("N. Fenn, phone: 20 not a coin more");
+  await page.keyboard.press("Enter");
+  await expect(status(page)).toContainText("N. Fenn (phone) agreed to 20.00");
+  await expect(page.getByText(/more than N\. Fenn agreed to \(20\.00\): ask the owner/).first()).toBeVisible();
+  await page.keyboard.press("Alt+p");
+  await parts.getByRole("link", { name: "Estimate" }).press("Enter");
+  await expect(page.getByRole("heading", { name: /^Estimate T-\d+: .*Club bike 9$/ })).toBeVisible();
+  await expect(page.getByText(/This is [\d.]+ more: nothing new goes in/)).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  const file = await page.request.get(`${page.url()}.pdf`);
+  expect([file.status(), file.headers()["content-type"]]).toEqual([200, "application/pdf"]);
+  await page.goto(shop.url);
+  await expect(page.getByRole("region", { name: "Do next" })).toContainText("more than N. Fenn agreed to");
+});
+
 test("a photo and a note go with the step, to the sheet and its file", async ({ page }) => {
   await openBench(page, "Tobin Hask", "Club bike 11");
   const picture = await page.screenshot();

@@ -4,6 +4,7 @@ import { requireActor } from "@/server/page";
 import { jobLines } from "@/server/jobs/read";
 import { twinsOf } from "@/server/people/read";
 import { rechecksDue } from "@/server/machines/read";
+import { Anew } from "@/ui/Anew";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 import { Twins } from "@/ui/Twins";
@@ -29,6 +30,7 @@ export default async function TodayPage() {
           Take in a machine
         </Link>
       </TopRule>
+      <Anew seconds={60} />
       <main className="mx-auto max-w-[1240px] p-5">
         {twins.length > 0 && <Twins groups={twins} />}
         <Today actor={actor} jobs={jobs} more={more} at={at}>

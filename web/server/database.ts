@@ -148,6 +148,8 @@ export type BoardWallRow = {
 /** What became of a machine: put right, sold, retired; by whom. */
 /** A machine that turned out to be another, with what moved there. */
 export type MachineMergeRow = { machineId: string; intoId: string; at: Date; byName: string; moved: unknown };
+/** An owner who turned out to be another one on file, with what moved there. */
+export type OwnerMergeRow = { ownerId: string; intoId: string; at: Date; byName: string; moved: unknown };
 export type MachineChangeRow = { id: string; machineId: string; at: Date; byName: string; words: string };
 export type MeterReadingRow = {
   id: string;
@@ -282,6 +284,13 @@ function models(sequelize: Sequelize) {
   const tool = () => ({
     ...{ id: key(), body: { type: DataTypes.JSON, allowNull: false } },
     putAwayAt: { type: stamp, allowNull: true },
+  });
+  /** What two that turned out to be one are kept with. */
+  const merged = () => ({
+    intoId: { type: DataTypes.CHAR(36), allowNull: false },
+    at: { type: stamp, allowNull: false },
+    byName: text(80),
+    moved: { type: DataTypes.JSON, allowNull: false },
   });
   return {
     people: define<PersonRow>("people", {
@@ -432,12 +441,13 @@ function models(sequelize: Sequelize) {
       at: { type: stamp, allowNull: false },
       takenBackAt: { type: stamp, allowNull: true },
     }),
+    ownerMerges: define<OwnerMergeRow>("owner_merges", {
+      ownerId: key(36),
+      ...merged(),
+    }),
     machineMerges: define<MachineMergeRow>("machine_merges", {
       machineId: key(36),
-      intoId: { type: DataTypes.CHAR(36), allowNull: false },
-      at: { type: stamp, allowNull: false },
-      byName: text(80),
-      moved: { type: DataTypes.JSON, allowNull: false },
+      ...merged(),
     }),
     machineChanges: define<MachineChangeRow>("machine_changes", {
       id: key(36),

@@ -138,6 +138,19 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
   throw new Error(`demo: ${job.mark} never ends`);
 }
 
+/** Lines are typed in a row before something else is done, so many at a pace of so many ms. */
+const IN_A_ROW = 12;
+const PACE_MS = 40_000;
+
+/** When the ith of so many lines was typed between two moments: in rows of some lines, the last one at the end. */
+function typedWhen(i: number, count: number, from: number, to: number): number {
+  const share = (to - from) / Math.max(1, count - 1);
+  if (share <= PACE_MS) return from + share * i;
+  const back = count - 1 - i;
+  const row = Math.floor(back / IN_A_ROW) * IN_A_ROW;
+  return to - row * share - (back - row) * PACE_MS;
+}
+
 /** One job of the demo, the nth of its machine, counted from nothing; those that are there already are left as they are. */
 async function seedJob(
   db: Database,
@@ -169,8 +182,7 @@ async function seedJob(
     appendEvents(db, id, { after: 0, events: drafts.map((draft) => ({ id: randomUUID(), draft })) }, by, new Date(at));
   const lines = typed(await jobById(db, id), job, person(job.by));
   for (const [i, drafts] of lines.entries()) {
-    const share = lines.length < 2 ? 1 : i / (lines.length - 1);
-    await append(drafts, person(job.by), (from ?? 0) + ((to ?? 0) - (from ?? 0)) * share);
+    await append(drafts, person(job.by), typedWhen(i, lines.length, from ?? 0, to ?? 0));
   }
   if (job.until === null) {
     const { bench, events } = await jobById(db, id);

@@ -273,6 +273,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         KEY taken_by_person (personId, at), FOREIGN KEY (personId) REFERENCES people(id))`,
     ],
   },
+  {
+    name: "0019-owners-merged",
+    statements: [
+      // Two that turned out to be one: what moved with them, so that it can be taken apart again.
+      `CREATE TABLE IF NOT EXISTS owner_merges (ownerId CHAR(36) PRIMARY KEY, intoId CHAR(36) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, moved JSON NOT NULL, KEY into_owner (intoId),
+        FOREIGN KEY (ownerId) REFERENCES owners(id), FOREIGN KEY (intoId) REFERENCES owners(id))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,8 +1,9 @@
 import { hash, verify } from "@node-rs/argon2";
 import { type Answer, calculators } from "@averin/core";
+import { estimateData } from "../features/estimate/estimateData.ts";
 import { sheetData } from "../features/sheet/sheetData.ts";
 import { setShopZone } from "../server/settings/zone.ts";
-import type { SheetWork } from "../server/helpers/kinds.ts";
+import type { EstimateWork, SheetWork } from "../server/helpers/kinds.ts";
 
 type Asked = { id: number; kind: string; input: unknown };
 
@@ -21,6 +22,13 @@ const WORKS: Record<string, (input: never) => unknown> = {
     if (!sheet) throw new Error(`job ${number} has no first line`);
     const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");
     return sheetPdf(sheet, new Map(Object.entries(photos).map(([id, bytes]) => [id, Buffer.from(bytes)])));
+  },
+  estimate: async ({ number, bench, events, at, zone }: EstimateWork) => {
+    setShopZone(zone);
+    const estimate = estimateData(number, bench, events, at);
+    if (!estimate) throw new Error(`job ${number} has no first line`);
+    const { estimatePdf } = await import("../features/estimate/EstimatePdf.tsx");
+    return estimatePdf(estimate);
   },
   /** For tests of the pool: a work that never ends, and one that fills the memory. */
   spin: () => {

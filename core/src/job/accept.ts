@@ -8,6 +8,7 @@ import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
+import { acceptAgreed, waitsForOwner } from "./agreedSum.ts";
 import { acceptCancelling, acceptParking, firstDone, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
 import { fold, type JobState, lastDay, slotKeyOf } from "./fold.ts";
@@ -51,11 +52,13 @@ function closedWork(bench: Bench, state: JobState, draft: Draft): string | null 
 /** What may be said of a machine that stands: what was noted, what the owner said, and how it goes on or ends. */
 const WHILE_PARKED = new Set<Draft["type"]>([
   ...(["job_resumed", "job_handed_back", "noted", "owner_said", "photo_taken", "struck"] as const),
-  ...(["job_promised", "job_assigned", "job_cancelled"] as const),
+  ...(["job_promised", "job_assigned", "job_cancelled", "sum_agreed"] as const),
 ]);
 
 /** What the counter says too: what it heard from owners, and which job is done when and by whom. */
-const AT_THE_COUNTER = new Set<Draft["type"]>(["job_promised", "job_assigned", "job_cancelled", "outcome_said"]);
+const AT_THE_COUNTER = new Set<Draft["type"]>([
+  ...(["job_promised", "job_assigned", "job_cancelled", "outcome_said", "sum_agreed"] as const),
+]);
 
 /** Lines that stand for good: how the job began and ended, and what was shown to whom. */
 const FOR_GOOD = new Set<string>([
@@ -160,6 +163,8 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
   if (state.parked && !WHILE_PARKED.has(draft.type)) {
     return no("conflict", "$", `This job is parked: ${state.parked.body.reason}. Go on with it first.`);
   }
+  const past = draft.type === "part_fitted" ? waitsForOwner(bench, state, draft.entry) : null;
+  if (past !== null) return no("conflict", "entry", past);
   if (isTaskDraft(draft)) return acceptedTask(bench, state, draft);
   const tasks = walk(bench, state);
   switch (draft.type) {
@@ -235,6 +240,8 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       return acceptFollowUp(bench, state, draft);
     case "owner_said":
       return acceptOwnersWord(bench, state, draft);
+    case "sum_agreed":
+      return acceptAgreed(bench, draft);
     case "card_said":
       return acceptCard(bench, draft);
     case "pull_undone": {

@@ -104,6 +104,8 @@ export type Bench = {
   labour: z.infer<typeof labourSchema> | null;
   /** What the shop is called on its sheets; absent where nobody has said. */
   shopName?: string;
+  /** What is added to sums, by the shop's own word for it and in percent; null or absent where it has said none. */
+  tax?: { name: string; percent: number } | null;
   /** Which units the shop shows first; absent where nobody has said: metric. */
   units?: "metric" | "inch";
   /** The money that the shop goes by, as three letters; absent where nobody has said. */

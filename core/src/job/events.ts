@@ -63,6 +63,14 @@ const jobDrafts = [
     words: text,
     agreed: z.boolean(),
   }),
+  /** The owner agreed to a sum for all of it: what it comes to beyond that waits for their word. */
+  z.strictObject({
+    type: z.literal("sum_agreed"),
+    name: z.string().trim().min(1).max(80),
+    by: z.enum(BY_WAYS),
+    words: text,
+    sum: money,
+  }),
   z.strictObject({
     type: z.literal("job_parked"),
     reason: text,
@@ -192,6 +200,10 @@ const jobBodies = [
   z.object({
     type: z.literal("owner_said"),
     ...{ event: words, name: words, by: z.enum(BY_WAYS), words, agreed: z.boolean() },
+  }),
+  z.object({
+    type: z.literal("sum_agreed"),
+    ...{ name: words, by: z.enum(BY_WAYS), words, sum: words, currency: words },
   }),
   /** The machine stands, with what is loose or off and why; until a day where one is known. */
   z.object({ type: z.literal("job_parked"), reason: words, on: words.nullable(), standing: z.array(words) }),

@@ -32,6 +32,8 @@ export type JobState = {
   /** What findings led to, in order, and the owner's word on what he was asked, by the line of the finding. */
   follows: readonly EventOf<"followed_up">[];
   ownerSaid: ReadonlyMap<string, EventOf<"owner_said">>;
+  /** The sum that the owner agreed to last, or null where none was said. */
+  agreed: EventOf<"sum_agreed"> | null;
   /** What each symptom turned out to be. */
   causes: ReadonlyMap<string, EventOf<"cause_said">>;
   /** The last second look at each task. */
@@ -100,6 +102,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const limits = new Map<string, EventOf<"limit_found">>();
   const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
+  let agreed: JobState["agreed"] = null;
   let reopened: EventOf<"job_reopened"> | null = null;
   const releases: EventOf<"job_released" | "job_handed_back">[] = [];
   const added = new Map<string, EventOf<"work_added">>();
@@ -148,6 +151,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "limit_found")) limits.set(event.body.point, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
+    else if (isEvent(event, "sum_agreed")) agreed = event;
     else if (isEvent(event, "job_reopened")) {
       released = null;
       reopened = event;
@@ -180,7 +184,21 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config, onFile },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
-    ...{ parked, promised, assigned, follows, ownerSaid, cards, causes, limits, tooFar, times, outcomes, looks },
+    ...{
+      parked,
+      promised,
+      assigned,
+      follows,
+      ownerSaid,
+      agreed,
+      cards,
+      causes,
+      limits,
+      tooFar,
+      times,
+      outcomes,
+      looks,
+    },
     ...{ released, releases, reopened, strays, lastNumber },
   };
 }

@@ -3,6 +3,7 @@ import type { OpenGroup, OpenPoint } from "../task/kind.ts";
 import type { Slot } from "../task/lines.ts";
 import { openOf, slotRule, TASKS } from "../task/registry.ts";
 import { waitApplies, waitsOf } from "../task/wait/clocks.ts";
+import { agreedPoints, overAgreed, overWords } from "./agreedSum.ts";
 import { isAnswered, isSkipped, nextTask, slotName, waitingKey, waitingSlots } from "./answered.ts";
 import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
@@ -93,7 +94,14 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
   const looks = secondLooks(bench, state).flatMap(({ task, asks, seen }): OpenPoint[] =>
     seen ? [] : [{ key: `second:${task.id}`, group: "prove", text: `second look: ${asks}`, task: task.id, hard: true }],
   );
-  const all = [...undone, ...openOf(look), ...overdueTools(state), ...looks, ...strayPoints(state)];
+  const all = [
+    ...undone,
+    ...openOf(look),
+    ...overdueTools(state),
+    ...looks,
+    ...strayPoints(state),
+    ...agreedPoints(bench, state),
+  ];
   // What stops the work stands before everything else.
   return [...all.filter(isStop), ...all.filter((point) => !isStop(point))];
 });
@@ -153,6 +161,12 @@ export function summarise(bench: Bench, state: JobState): Summary {
       next: `parked${on === null ? "" : ` until ${on}`}: ${reason}`,
       needs: "nobody",
     };
+  }
+  const over = overAgreed(bench, state);
+  if (over !== null && unsigned(state, agreedPoints(bench, state)).length > 0) {
+    const stage = nextTask(bench, state, tasks);
+    const next = `it ${overWords(over)}`;
+    return { ...common, stage: stage === null ? "ready" : stageOf(bench, stage), next, needs: "owner" };
   }
   const owed = concernsOf(bench, state).find(isAsked);
   const next = nextTask(bench, state, tasks);

@@ -114,6 +114,10 @@ const PLACES: Record<Draft["type"], () => At> = {
     draft: { type: "owner_said", event: FOLLOWED.event, name: "N", by: "phone", words: "w", agreed: true },
   }),
   job_parked: () => ({ job: jobAt(null), draft: { type: "job_parked", reason: "parts are on order", on: null } }),
+  sum_agreed: () => ({
+    job: jobAt(null),
+    draft: { type: "sum_agreed", name: "N", by: "phone", words: "go ahead", sum: "220" },
+  }),
   job_promised: () => ({ job: jobAt(null), draft: { type: "job_promised", on: "2999-01-01" } }),
   job_assigned: () => ({ job: jobAt(null), draft: { type: "job_assigned", to: { id: "p", name: "P" } } }),
   job_cancelled: at("do:make-safe", { type: "job_cancelled", reason: "not wanted after all" }),
@@ -140,7 +144,7 @@ const PLACES: Record<Draft["type"], () => At> = {
 /** What only a lead does; a stroke is a lead's where the line is another's. */
 const LEADS = new Set<string>(["job_handed_back", "open_point_signed", "gate_passed", "job_reopened", "struck"]);
 /** What the counter says too. */
-const COUNTERS = new Set<string>(["outcome_said", "job_promised", "job_assigned", "job_cancelled"]);
+const COUNTERS = new Set<string>(["outcome_said", "job_promised", "job_assigned", "job_cancelled", "sum_agreed"]);
 const types = draftSchema.options.map((option) => option.shape.type.value);
 
 test("every type of draft has its place here", () => {

@@ -45,6 +45,8 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `${body.text}: ${body.way}, ${body.words}`;
     case "owner_said":
       return `${body.name} (${body.by}): ${body.words}${body.agreed ? "" : "; not now"}`;
+    case "sum_agreed":
+      return `${body.name} (${body.by}) agreed to ${body.sum} ${body.currency} for all of it: ${body.words}`;
     case "second_look":
       return `second look${body.own ? ", their own" : ""}: ${body.saw}${body.well ? "" : "; it is not so"}`;
     case "outcome_said":

@@ -16,6 +16,7 @@ const TELLING: ReadonlySet<Body["type"]> = new Set([
     "work_dropped",
     "followed_up",
     "owner_said",
+    "sum_agreed",
     "cause_said",
     "outcome_said",
     "job_parked",

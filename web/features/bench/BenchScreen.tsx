@@ -220,7 +220,7 @@ export function BenchScreen({
             from={workFor}
             onClosed={() => setWorkFor(null)}
           />
-          <PartsKey bench={bench} state={state} />
+          <PartsKey jobId={jobId} bench={bench} state={state} onAsk={hand.ask} />
           <LogKey
             bench={bench}
             state={state}

@@ -3,28 +3,90 @@
 import {
   type Bench,
   comesInSizes,
+  costNow,
   currencyOf,
   type JobState,
   kitsFor,
+  overAgreed,
   type PullLine,
   pullList,
   pullListTotal,
   storesSay,
 } from "@averin/core";
+import Link from "next/link";
+import { useState } from "react";
 import { PartKey } from "@/ui/ToolKeys";
 import { Drawer } from "./Drawer.tsx";
+import { sumAsked } from "./plans.ts";
+import type { Asking } from "./useBenchHand.ts";
 
 /** What is pulled from stores for this job as it stands: what lies there, what is short, and what is put on file here. */
-export function PartsKey({ bench, state }: { bench: Bench; state: JobState }) {
+export function PartsKey({
+  jobId,
+  bench,
+  state,
+  onAsk,
+}: {
+  jobId: string;
+  bench: Bench;
+  state: JobState;
+  /** Asks in the line for the owner's word on the sum. */
+  onAsk: (asking: Asking) => void;
+}) {
+  const [open, setOpen] = useState(false);
   return (
     <Drawer
       far="P"
       label="Parts"
       title="Parts to pull"
-      about="What this job needs from stores, as far as it is decided."
+      about="What this job needs from stores, as far as it is decided, and what it comes to."
+      open={open}
+      onOpenChange={setOpen}
     >
       <Lines bench={bench} state={state} />
+      <Sum
+        {...{ jobId, bench, state }}
+        onAgree={() => {
+          setOpen(false);
+          onAsk(sumAsked(bench, state));
+        }}
+      />
     </Drawer>
+  );
+}
+
+/** What the job comes to by now beside what the owner agreed to. */
+function Sum({ jobId, bench, state, onAgree }: { jobId: string; bench: Bench; state: JobState; onAgree: () => void }) {
+  const now = costNow(bench, state);
+  const over = overAgreed(bench, state);
+  const { agreed } = state;
+  return (
+    <section aria-label="What it comes to" className="flex flex-wrap items-center gap-3 border-t border-line px-4 py-3">
+      <p className="min-w-[260px] flex-1 text-lg leading-tight">
+        With <span className="figure">{now.minutes}</span> min of work
+        {now.labour === null ? ", no rate on file," : <span className="figure"> ({now.labour})</span>}
+        {now.tax && ` and ${now.tax.name} (${now.tax.sum})`} it comes to{" "}
+        <strong className="figure">
+          {now.total} {now.currency}
+        </strong>{" "}
+        by now.
+        <span className={`block ${over ? "font-semibold text-past" : "text-soft"}`}>
+          {agreed === null
+            ? "The owner has agreed to no sum."
+            : over
+              ? `${over.over} more than ${agreed.body.name} agreed to (${agreed.body.sum}): nothing new goes in before they are asked.`
+              : `${agreed.body.name} agreed to ${agreed.body.sum}: ${agreed.body.words}`}
+        </span>
+      </p>
+      {!state.released && (
+        <button type="button" className="key" onClick={onAgree}>
+          The owner agrees
+        </button>
+      )}
+      <Link href={`/jobs/${jobId}/estimate`} className="key">
+        Estimate
+      </Link>
+    </section>
   );
 }
 

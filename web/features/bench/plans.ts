@@ -1,4 +1,4 @@
-import { type Draft, type JobState, reasonFrom } from "@averin/core";
+import { type Bench, costNow, type Draft, type JobState, reasonFrom } from "@averin/core";
 import type { Asking } from "./useBenchHand.ts";
 
 const CANCEL_REASONS = ["owner does not want it", "opened by mistake", "opened twice"] as const;
@@ -48,3 +48,23 @@ export const cancelAsked = (): Asking => ({
     return reason === null ? null : [{ type: "job_cancelled", reason }];
   },
 });
+
+/** Asks what sum the owner agreed to for all of it, and in which words. */
+export const sumAsked = (bench: Bench, state: JobState): Asking => {
+  const { total, currency } = costNow(bench, state);
+  const before = state.agreed === null ? "" : ` ${state.agreed.body.name} agreed to ${state.agreed.body.sum} before.`;
+  return {
+    kind: "reason",
+    question: `It comes to ${total} ${currency} by now.${before} Up to which sum does the owner agree: who, how, the sum, their words?`,
+    reasons: [],
+    byWord: true,
+    hint: "name, phone: 220 go ahead (counter, phone or message)",
+    drafts: (typed) => {
+      const [, name = "", by = "", sum = "", words = ""] =
+        /^\s*([^,]+),\s*(counter|phone|message)\s*:\s*(\d{1,7}(?:\.\d{2})?)\s+(\S.*)$/iu.exec(typed) ?? [];
+      const how = (["counter", "phone", "message"] as const).find((one) => one === by.toLowerCase());
+      if (how === undefined) return null;
+      return [{ type: "sum_agreed", name: name.trim(), by: how, sum, words: words.trim() }];
+    },
+  };
+};

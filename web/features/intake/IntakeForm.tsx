@@ -60,6 +60,8 @@ type Fields = {
   /** By which day it is promised, and whose it is to do. */
   promised?: string;
   assigned?: string;
+  /** Up to which sum the owner agrees. */
+  agreed?: string;
 };
 type Chosen = { machine: string; maker?: string | undefined; model?: string | undefined; kind?: string | undefined };
 type Picked = Chosen & { procedure: string };
@@ -154,6 +156,7 @@ export function IntakeForm({
           symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
           position: orNone(typed.position),
           ...{ promised: orNone(typed.promised), assigned: orNone(typed.assigned) },
+          agreed: orNone(typed.agreed?.trim().replace(",", ".")),
           works: furtherOf(typed).map(({ id: work, procedure, position, because }) => ({
             ...{ id: work, procedure, because },
             position: orNone(position),
@@ -390,7 +393,11 @@ export function IntakeForm({
             </div>
           </fieldset>
         )}
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
+          <label className="flex flex-col gap-1 font-semibold">
+            Agreed up to, if a sum was said
+            <input {...register("agreed")} inputMode="decimal" autoComplete="off" className="field figure" />
+          </label>
           <label className="flex flex-col gap-1 font-semibold">
             Promised for, if a day was said
             <input {...register("promised")} type="date" className="field" />

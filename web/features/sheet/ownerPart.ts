@@ -87,10 +87,14 @@ function doneOf(bench: Bench, state: JobState): string[] {
   const cleared = stopsOf(bench, state).flatMap((stop) =>
     stop.cleared ? [`${stop.text}; ${stop.cleared.body.reason}`] : [],
   );
+  const sum = state.agreed?.body;
+  const agreed = sum
+    ? [`${sum.name} agreed to ${sum.sum} ${sum.currency} for all of it (${sum.by}): ${sum.words}`]
+    : [];
   const swept = readiness(bench, state);
   const verdict = swept === null ? [] : [`Walked round: ${[swept.word, ...swept.keeps, ...swept.watched].join("; ")}`];
   const passed = swept?.notLooked.map((line) => `Not looked at: ${line}`) ?? [];
-  return [...works, ...verdict, ...passed, ...parts, ...right, ...cleared];
+  return [...works, ...verdict, ...passed, ...parts, ...right, ...cleared, ...agreed];
 }
 
 /** What was left as it is, each with what that risks or who said so. */

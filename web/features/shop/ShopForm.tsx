@@ -8,7 +8,7 @@ import { FormEnd } from "@/ui/FormEnd";
 import { ShopFields, type ShopTyped } from "@/ui/ShopFields";
 import { shopStart } from "@/ui/shopStart";
 
-type Fields = ShopTyped & { perHour: string };
+type Fields = ShopTyped & { perHour: string; taxName: string; taxPercent: string };
 
 const KEPT = "Kept. Sums that were told before stay as they were told.";
 
@@ -18,7 +18,7 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
   const router = useRouter();
   const ready = useReady();
   const { register, message, say, busy, onSubmit } = useSending<Fields>({
-    start: { shopName: "", perHour: "", ...shopStart(), ...said },
+    start: { shopName: "", perHour: "", taxName: "", taxPercent: "", ...shopStart(), ...said },
     send: ({ shopName, ...fields }) => send("POST", "/api/shop", { name: shopName, ...fields }),
     kept: () => {
       say(KEPT);
@@ -39,6 +39,22 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
           autoComplete="off"
         />
       </label>
+      <div className="grid grid-cols-[1fr_110px] items-end gap-3">
+        <label className="flex flex-col gap-1 font-semibold">
+          Tax added to sums, by its name
+          <input
+            {...register("taxName")}
+            className="field text-xl"
+            maxLength={30}
+            placeholder="nothing said"
+            autoComplete="off"
+          />
+        </label>
+        <label className="flex flex-col gap-1 font-semibold">
+          Percent
+          <input {...register("taxPercent")} className="field figure text-xl" inputMode="decimal" autoComplete="off" />
+        </label>
+      </div>
       <FormEnd message={message} well={message === KEPT} words="Keep it" busy={busy || !ready} />
     </form>
   );

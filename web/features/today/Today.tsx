@@ -28,7 +28,7 @@ const DO: Record<Waits["kind"], (job: JobLine) => string> = {
   stop: (job) => job.stop ?? "",
   lead: (job) => `sign what is left: ${job.open} open`,
   clock: (job) => `${job.next}; other work until then`,
-  owner: (job) => `call ${called(job)}: ${job.next.toLowerCase()}`,
+  owner: (job) => `call ${called(job)}: ${job.next.charAt(0).toLowerCase()}${job.next.slice(1)}`,
   "clock over": (job) => job.next,
   technician: (job) => job.next,
   parked: (job) => job.next,

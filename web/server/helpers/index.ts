@@ -1,5 +1,5 @@
 import type { Answer } from "@averin/core";
-import { LANES, type SheetWork } from "./kinds.ts";
+import { type EstimateWork, LANES, type SheetWork } from "./kinds.ts";
 import { Pool } from "./pool.ts";
 
 type Helpers = { secrets: Pool; heavy: Pool };
@@ -32,3 +32,6 @@ export const calculated = (name: string, input: unknown): Promise<Answer<unknown
 /** A job's sheet as the bytes of a PDF. */
 export const printed = async (work: SheetWork): Promise<Buffer> =>
   Buffer.from(await helpers().heavy.run<Uint8Array>("sheet", work));
+/** What a job comes to as the bytes of a PDF. */
+export const printedEstimate = async (work: EstimateWork): Promise<Buffer> =>
+  Buffer.from(await helpers().heavy.run<Uint8Array>("estimate", work));

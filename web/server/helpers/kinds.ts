@@ -11,6 +11,9 @@ export type SheetWork = {
   zone: string;
 };
 
+/** An estimate to be printed: the job as it stands at a moment. */
+export type EstimateWork = Pick<SheetWork, "number" | "bench" | "events" | "zone"> & { at: string };
+
 /** The processes that do one sort of work: how many, how long one work may take, how much memory, how long a queue. */
 export type Lane = {
   processes: number;

@@ -55,6 +55,18 @@ test("what was typed is read back from the paper, sign by sign", async () => {
   for (const typed of [LATIN, CYRILLIC, SIGNS]) expect(text).toContain(typed.normalize("NFKC"));
 });
 
+test("an estimate is made there too, with its sum and what was agreed", async () => {
+  const job = jobAt("do:short-ride");
+  job.keep({ type: "sum_agreed", name: "A. Brand", by: "phone", words: "go ahead", sum: "1" });
+  const pool = new Pool({ ...LANES.heavy, mostMs: HANGS_MS });
+  pools.push(pool);
+  const work = { number: "T-0001", bench, events: job.events, at: "2026-11-29T10:00:00.000Z", zone: "UTC" };
+  const { text } = await extractText(new Uint8Array(await pool.run<Uint8Array>("estimate", work)), {
+    mergePages: true,
+  });
+  expect(text.replaceAll(/\s+/g, " ")).toMatch(/Together \d+\.\d{2} .*A\. Brand agreed to 1\.00/);
+});
+
 test("a sheet of 5,000 lines is made within the memory of its process, and its last line is on it", async () => {
   const text = await printed(Array.from({ length: 5000 }, (_, i) => `line ${i + 1} as typed`));
   for (const line of [1, 2500, 5000]) expect(text).toContain(`line ${line} as typed`);

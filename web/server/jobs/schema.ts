@@ -57,6 +57,13 @@ export const intakeSchema = z.strictObject({
   /** By when it was promised, and whose it is to do. */
   promised: z.iso.date("a day such as 2027-03-01").nullable().default(null),
   assigned: z.string().min(1).max(36).nullable().default(null),
+  /** Up to which sum its owner agreed, in the shop's own money. */
+  agreed: z
+    .string()
+    .trim()
+    .regex(/^\d{1,7}(\.\d{2})?$/, "a sum such as 220 or 220.50")
+    .nullable()
+    .default(null),
   /** What was said of it, by the names of the symptoms on file for such a machine. */
   symptoms: z.array(z.string().min(1).max(130)).max(12).default([]),
   /** One of the procedure's own symptoms, where nothing of those on file was said. */

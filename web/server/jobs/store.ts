@@ -150,6 +150,14 @@ async function openOnce(
     await project(db, bench, job.id, fold([event]), [event], transaction);
     for (const work of intake.works) await addWithin(db, job.id, work, by, transaction, job.openedAt);
     const planned: Draft[] = [
+      ...(intake.agreed === null
+        ? []
+        : [
+            {
+              ...{ type: "sum_agreed" as const, name: owner.name || "the owner", by: "counter" as const },
+              ...{ words: "when it was taken in", sum: intake.agreed },
+            },
+          ]),
       ...(intake.promised === null ? [] : [{ type: "job_promised" as const, on: intake.promised }]),
       // By its id alone: the name is the shop's to fill in.
       ...(intake.assigned === null ? [] : [{ type: "job_assigned" as const, to: { id: intake.assigned, name: "-" } }]),

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import {
   type Actor,
+  currencyOf,
   type Draft,
   eventSentence,
   fold,
@@ -137,6 +138,15 @@ describe("the right work in place of one taken in by mistake", () => {
     );
     expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
   });
+});
+
+test("the sum that its owner agreed to at the counter is kept with the job, and judges what comes", async () => {
+  const jobId = await newJob(QUAD, { ...axle, agreed: "220" });
+  const { bench, state } = await opened(jobId);
+  expect(state.agreed?.body).toMatchObject({ sum: "220.00", by: "counter", currency: currencyOf(bench) });
+  expect(intakeSchema.safeParse({ agreed: "about 200" }).error?.issues.map(({ message }) => message)).toContain(
+    "a sum such as 220 or 220.50",
+  );
 });
 
 test("several works may be taken in at once, and a rebuild finds no difference", async () => {

@@ -125,7 +125,10 @@ async function spareOf(db: Database, machineId: string, id: string, transaction:
 /** The owner of that name who is reached there, or a new one. Of nobody known there are many: they are not one owner. */
 export async function ownerCalled(db: Database, owner: Omit<OwnerRow, "id">, transaction: Tx): Promise<string> {
   const known = owner.name === "" ? null : await db.owners.findOne({ where: { ...owner }, transaction });
-  if (known) return known.get("id") as string;
+  if (known) {
+    const merged = await db.ownerMerges.findByPk(known.get("id") as string, { transaction });
+    return (merged ?? known).get(merged ? "intoId" : "id") as string;
+  }
   const id = randomUUID();
   await db.owners.create({ id, ...owner }, { transaction });
   return id;

@@ -51,4 +51,7 @@ export type MachineChange = z.infer<typeof machineChangeSchema>;
 /** How an owner is called, and where. */
 export const ownerSchema = z.strictObject(WHOSE);
 
+/** The owner on file that another turned out to be; null where they are a person of their own after all. */
+export const sameOwnerSchema = z.strictObject({ into: z.string().min(1).max(36).nullable() });
+
 export const recheckDoneSchema = z.strictObject({ note: words(500, "say what was found") });

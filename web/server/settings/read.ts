@@ -23,6 +23,10 @@ export async function labourOf(db: Database, transaction: At): Promise<Bench["la
   return row ? labourSchema.parse(row.get("body")) : null;
 }
 
+/** What is added to sums here, or null where the shop has said none. */
+export const taxOf = ({ taxName, taxPercent }: Shop): NonNullable<Bench["tax"]> | null =>
+  taxPercent === "" ? null : { name: taxName, percent: Number(taxPercent.replace(",", ".")) };
+
 /** How many people work at benches here. */
 export async function handsOf(db: Database, transaction: At): Promise<number> {
   const people = await db.people.findAll({ attributes: ["roles"], where: { leftAt: null }, transaction });

@@ -20,6 +20,13 @@ export const shopSchema = z.strictObject({
     .regex(/^[A-Z]{3}$/, "three letters, such as EUR"),
   zone: z.string().trim().refine(isZone, "a time zone from the list, such as UTC"),
   units: z.enum(["metric", "inch"]),
+  /** What is added to sums, by the shop's own word for it; nothing where it says none. */
+  taxName: z.string().trim().max(30).default(""),
+  taxPercent: z
+    .string()
+    .trim()
+    .regex(/^(\d{1,2}([.,]\d{1,2})?)?$/, "a percentage such as 19 or 7.5, or nothing")
+    .default(""),
 });
 export type Shop = z.infer<typeof shopSchema>;
 
@@ -30,4 +37,9 @@ export const perHourSchema = z
   .regex(/^(\d{1,6}([.,]\d{1,2})?)?$/, "a sum such as 78 or 78.50, or nothing")
   .default("");
 
-export const shopSaidSchema = z.strictObject({ ...shopSchema.shape, perHour: perHourSchema });
+export const shopSaidSchema = z
+  .strictObject({ ...shopSchema.shape, perHour: perHourSchema })
+  .refine(({ taxName, taxPercent }) => (taxName === "") === (taxPercent === ""), {
+    message: "both its name and how many percent, or neither",
+    path: ["taxPercent"],
+  });

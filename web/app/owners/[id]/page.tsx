@@ -1,6 +1,8 @@
 import Link from "next/link";
 import { JobList } from "@/features/jobs/FoundJobs";
+import { SameOwner } from "@/features/owners/SameOwner";
 import { jobsForOwner } from "@/server/jobs/read";
+import { ownerMergedInto, ownersAlike, ownersMergedHere } from "@/server/machines/owners";
 import { machinesOwned, ownerById } from "@/server/machines/read";
 import { orNotFound, requireActor } from "@/server/page";
 import { FormKey } from "@/ui/FormKey";
@@ -32,6 +34,12 @@ export default async function OwnerPage({ params }: { params: Promise<{ id: stri
             ]}
           />
         </div>
+        <SameOwner
+          id={owner.id}
+          into={await ownerMergedInto(db, owner.id)}
+          here={await ownersMergedHere(db, owner.id)}
+          alike={await ownersAlike(db, owner.id)}
+        />
         <section aria-label="Machines" className="pb-8">
           <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">Machines</h2>
           <ul>

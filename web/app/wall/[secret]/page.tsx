@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
-import { Anew } from "@/features/board/Anew";
 import { Hung } from "@/features/board/Hung";
 import { boardByWall, boardLine } from "@/server/board/read";
 import { database } from "@/server/database";
 import { orNotFound } from "@/server/page";
 import { minuteOf } from "@/ui/times";
+import { Anew } from "@/ui/Anew";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Shared machines", robots: { index: false, follow: false } };

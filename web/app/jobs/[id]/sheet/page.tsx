@@ -5,8 +5,8 @@ import { orNotFound, requireActor } from "@/server/page";
 import { jobById } from "@/server/jobs/read";
 import { TopRule } from "@/ui/TopRule";
 import Link from "next/link";
-import { CopyKey } from "@/features/sheet/CopyKey";
-import { PrintKey } from "@/features/sheet/PrintKey";
+import { CopyKey } from "@/ui/CopyKey";
+import { PrintKey } from "@/ui/PrintKey";
 import { releaseAsked } from "@/server/asked";
 
 export const dynamic = "force-dynamic";

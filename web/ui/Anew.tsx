@@ -3,11 +3,13 @@
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 
-/** Draws the page anew every so often: nobody stands at a wall to press a key. */
+/** Draws the page anew every so often while it is seen: nobody stands at a wall, or before Today, to press a key. */
 export function Anew({ seconds }: { seconds: number }) {
   const router = useRouter();
   useEffect(() => {
-    const every = setInterval(() => router.refresh(), seconds * 1000);
+    const every = setInterval(() => {
+      if (!document.hidden) router.refresh();
+    }, seconds * 1000);
     return () => clearInterval(every);
   }, [router, seconds]);
   return null;

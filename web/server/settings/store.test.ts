@@ -1,0 +1,35 @@
+import type { Database } from "../database.ts";
+import { testDatabase } from "../testing.ts";
+import { labourOf, shopOf, taxOf } from "./read.ts";
+import { shopSaidSchema } from "./schema.ts";
+import { sayShop } from "./store.ts";
+
+// What the shop says here is invented.
+let db: Database;
+beforeAll(async () => {
+  db = await testDatabase();
+});
+afterAll(() => db.sequelize.close());
+
+const said = { name: "Tarn Ferry Works", currency: "tfc", zone: "UTC", units: "metric" };
+const faults = (more: object): string[] =>
+  shopSaidSchema.safeParse({ ...said, ...more }).error?.issues.map(({ message }) => message) ?? [];
+
+test("what an hour costs and what is added to sums is the shop's to say, and to take back", async () => {
+  expect(await shopOf(db, null)).toBeNull();
+  await sayShop(db, shopSaidSchema.parse({ ...said, perHour: "64,5", taxName: "levy", taxPercent: "7,5" }));
+  const shop = await shopOf(db, null);
+  expect(await labourOf(db, null)).toEqual({ perHour: "64.50", currency: "TFC" });
+  expect(shop && taxOf(shop)).toEqual({ name: "levy", percent: 7.5 });
+  await sayShop(db, shopSaidSchema.parse(said));
+  const after = await shopOf(db, null);
+  expect([await labourOf(db, null), after && taxOf(after)]).toEqual([null, null]);
+});
+
+test("half of it, or what is no percentage, is told what would be right", () => {
+  expect(faults({ taxName: "levy" })).toEqual(["both its name and how many percent, or neither"]);
+  expect(faults({ taxPercent: "5" })).toEqual(["both its name and how many percent, or neither"]);
+  expect(faults({ taxName: "levy", taxPercent: "a fifth" })).toEqual(["a percentage such as 19 or 7.5, or nothing"]);
+  expect(faults({ perHour: "dear" })).toEqual(["a sum such as 78 or 78.50, or nothing"]);
+  expect(faults({ currency: "coins" })).toEqual(["three letters, such as EUR"]);
+});
