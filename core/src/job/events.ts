@@ -240,7 +240,13 @@ const jobBodies = [
     type: z.literal("card_said"),
     ...{ entry: words, figure: words, label: words, text: words, card: cardSchema, whose: z.enum(WHOSE) },
   }),
-  z.object({ type: z.literal("limit_found"), undoes, point: words, name: words, spec: keptSpec }),
+  z.object({
+    type: z.literal("limit_found"),
+    undoes,
+    ...{ point: words, name: words, spec: keptSpec },
+    /** By what it was judged before; empty where by nothing. */
+    was: words.default(""),
+  }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),

@@ -98,7 +98,7 @@ export {
   toolName,
   tools,
 } from "./line.ts";
-export { isUnjudged } from "./limitFound.ts";
+export { judgedOtherwise } from "./limitFound.ts";
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { type CostNow, costNow, overAgreed, overWords } from "./agreedSum.ts";

@@ -67,6 +67,12 @@ function betterThanNew(values: readonly number[], limit: Limit): "above" | "belo
   return null;
 }
 
+/** The limit that judges a reading: its own, or the one that somebody said since judges what was read there. */
+export function judgedBy(state: JobState, { number, body }: Reading): Spec | null {
+  const found = state.limits.get(body.point);
+  return found && (found.number > number || body.spec === null) ? found.body.spec : body.spec;
+}
+
 /** The verdict on one item, from what its own lines were judged by; null where nothing was read. */
 export function judgeItem(state: JobState, point: MeasurePoint, item: number, phase: Phase): Judged | null {
   const all = readingsOf(state, point, item, phase);
@@ -74,7 +80,7 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   const readings = isSetting(point) && phase === "left" ? lastOfEachPlace(all) : all;
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
-  const spec = last.body.spec ?? state.limits.get(point.id)?.body.spec ?? null;
+  const spec = judgedBy(state, last);
   return { ...judgeTaken(readings, spec, spec && limitOf(spec), point.unit), record: point.spec === undefined };
 }
 

@@ -56,7 +56,7 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
     case "pull_undone":
       return `${body.name}: ${body.valueNm.toFixed(1)} N·m went too far, ${body.how}`;
     case "limit_found":
-      return `${body.name}: what was read is judged by ${specWords(body.spec, figuresKnown(bench.procedure))}, ${sourceLine(body.spec.source)}`;
+      return `${body.name}: what was read is judged by ${specWords(body.spec, figuresKnown(bench.procedure))}, ${sourceLine(body.spec.source)}${body.was === "" ? "" : `; it was ${body.was}`}`;
     case "time_corrected":
       return `time of ${workNamed(bench, body.work)}: ${body.minutes} min, ${body.reason}`;
     case "cause_said": {

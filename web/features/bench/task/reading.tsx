@@ -6,7 +6,7 @@ import {
   chainStretch,
   countOf,
   figure,
-  isUnjudged,
+  judgedOtherwise,
   isWithheld,
   itemName,
   type JobState,
@@ -53,6 +53,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
   const part = partOf(bench.procedure, point.on);
   const items = [...new Set(slots.map((s) => s.item))];
   const { spec, elsewhere } = limitAt(bench, state, point);
+  const others = judgedOtherwise(bench, state, point);
   const overruled = bench.overruled.filter((other) => other.key === point.spec);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   const resolution = gauge?.resolution ?? 0.01;
@@ -117,10 +118,15 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
                 words="Enter the limit, with its source"
               />
             )}
-          {spec && isUnjudged(state, point) && !state.released && (
-            <button type="button" className="key" data-main="true" onClick={() => onJudge(point.id)}>
-              Judge what was read by it
-            </button>
+          {others.length > 0 && !state.released && (
+            <p className="flex flex-wrap items-center gap-3">
+              {others.some((other) => other !== null) && (
+                <span className="font-semibold">It was another limit when this was read.</span>
+              )}
+              <button type="button" className="key" data-main="true" onClick={() => onJudge(point.id)}>
+                Judge what was read by it
+              </button>
+            </p>
           )}
         </div>
         {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
