@@ -1,4 +1,5 @@
 import path from "node:path";
+import { QueryTypes } from "sequelize";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "./test.ts";
 import { prepare, serve, type Served, withDatabase } from "../cli/server/application.ts";
@@ -17,6 +18,8 @@ export type Shop = {
   firstCode: () => Promise<string>;
   /** Something done to its database from outside, such as time that goes by. */
   query: (sql: string) => Promise<unknown>;
+  /** The first row that it answers with. */
+  one: <Row extends object>(sql: string) => Promise<Row>;
   kill: () => Promise<void>;
   start: () => Promise<void>;
   end: () => Promise<void>;
@@ -44,6 +47,12 @@ export async function openShop(
     url: served.url,
     demo,
     databaseUrl,
+    one: <Row extends object>(sql: string) =>
+      withDatabase(databaseUrl, async (db) => {
+        const [row] = await db.sequelize.query<Row>(sql, { type: QueryTypes.SELECT });
+        if (!row) throw new Error(`nothing is found by ${sql}`);
+        return row;
+      }),
     query: (sql) => withDatabase(databaseUrl, (db) => db.sequelize.query(sql)),
     firstCode: () => withDatabase(databaseUrl, newFirstCode),
     kill: async () => {

@@ -50,7 +50,7 @@ store
  * transaction is committed at once instead of when the browser finds it idle.
  */
 export async function putLine(line: Omit<OutboxLine, "order">): Promise<OutboxLine> {
-  await store.open();
+  if (!store.isOpen()) await store.open();
   const order = await new Promise<number>((resolve, reject) => {
     const transaction = store.backendDB().transaction("lines", "readwrite");
     const request = transaction.objectStore("lines").add(line);

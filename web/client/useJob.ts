@@ -16,6 +16,7 @@ import {
 import { startTransition, useCallback, useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import { listen } from "./feed.ts";
+import { nextPaint } from "./nextPaint.ts";
 import { linesHere, type OutboxLine, putLine } from "./outbox.ts";
 import { hearOfLines, lineWasPut, type Reach, type Word } from "./sender.ts";
 
@@ -166,6 +167,8 @@ export function useJob(
       const say = meanwhile(first);
       const put = await putting;
       say();
+      // The rest of the screen, and the way to the server, come after the frame that shows it.
+      await nextPaint();
       const now = log.current;
       // Another screen's line may have come while this one was put away.
       const answer = latest.current === before ? first : provisional(bench, latest.current, put);
