@@ -1,11 +1,13 @@
 "use client";
 
-import { usePathname } from "next/navigation";
-import { useCallback, useEffect, useState } from "react";
+import { usePathname, useRouter } from "next/navigation";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { hearNotices } from "@/client/feed";
 import { allLines, dropLine, type OutboxLine } from "@/client/outbox";
 import { hearOfLines, startSender } from "@/client/sender";
 import { signOutPending } from "@/client/signOut";
+
+const BENCH = /^\/jobs\/([0-9a-f-]{36})$/;
 
 /** A line younger than this is on its way; nobody has to hear of it. */
 const OLD_MS = 4000;
@@ -30,11 +32,20 @@ export function Unsent({ told }: { told: string | null }) {
   const path = usePathname();
   const [lines, setLines] = useState<OutboxLine[]>([]);
   const [notice, setNotice] = useState<string | null>(told);
+  const router = useRouter();
+  const [waits, setWaits] = useState(false);
+  const waited = useRef(false);
   const read = useCallback(async () => {
     const now = Date.now();
     const all = await allLines();
+    setWaits(all.some((line) => !line.stuck));
     setLines(all.filter((line) => line.stuck || now - Date.parse(line.typedAt) > OLD_MS));
   }, []);
+  // What a bench left on its way is kept by now: what was drawn before it is drawn anew. A bench follows its own lines.
+  useEffect(() => {
+    if (waited.current && !waits && !BENCH.test(path)) router.refresh();
+    waited.current = waits;
+  }, [waits, path, router]);
   useEffect(() => {
     const ends = [startSender(), hearOfLines(() => void read()), hearNotices(setNotice)];
     const look = setInterval(() => void read(), OLD_MS);
@@ -44,7 +55,7 @@ export function Unsent({ told }: { told: string | null }) {
       for (const end of ends) end();
     };
   }, [read]);
-  const own = /^\/jobs\/([0-9a-f-]{36})$/.exec(path)?.[1];
+  const own = BENCH.exec(path)?.[1];
   const waiting = lines.filter((line) => !line.stuck && line.jobId !== own);
   const stuck = lines.filter((line) => line.stuck);
   if (waiting.length === 0 && stuck.length === 0 && notice === null) return null;

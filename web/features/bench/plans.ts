@@ -1,4 +1,4 @@
-import { type Bench, costNow, type Draft, type JobState, reasonFrom } from "@averin/core";
+import { type Bench, BY_WAYS, costNow, type Draft, type JobState, reasonFrom } from "@averin/core";
 import type { Asking } from "./useBenchHand.ts";
 
 const CANCEL_REASONS = ["owner does not want it", "opened by mistake", "opened twice"] as const;
@@ -62,7 +62,7 @@ export const sumAsked = (bench: Bench, state: JobState): Asking => {
     drafts: (typed) => {
       const [, name = "", by = "", sum = "", words = ""] =
         /^\s*([^,]+),\s*(counter|phone|message)\s*:\s*(\d{1,7}(?:\.\d{2})?)\s+(\S.*)$/iu.exec(typed) ?? [];
-      const how = (["counter", "phone", "message"] as const).find((one) => one === by.toLowerCase());
+      const how = BY_WAYS.find((one) => one === by.toLowerCase());
       if (how === undefined) return null;
       return [{ type: "sum_agreed", name: name.trim(), by: how, sum, words: words.trim() }];
     },
