@@ -1,4 +1,6 @@
 import { ANSWERS, bench, type Job, jobAt, lead, technician } from "../../testingBench.ts";
+import type { Question } from "../procedure/index.ts";
+import { worksOf } from "./worksOf.ts";
 import { type Actor, type Bench, costNow, type Draft, draftSchema, overAgreed, summarise } from "./index.ts";
 
 // Parts, prices and sums here are invented: a gasket at 6.20 that is used once, two springs at 2.60 that are renewed.
@@ -74,4 +76,33 @@ test("the counter says it too; a sum that is none is told what would be right", 
   expect(job.offer(agreed("220"))).toMatchObject({ ok: true });
   const wrong = draftSchema.safeParse({ ...agreed("2.5"), sum: "2,5" });
   expect(wrong.error?.issues[0]?.message).toBe("a sum such as 45 or 45.50");
+});
+
+test("what a dropped work reckoned with is not in the sum any more", () => {
+  const job = at("fit:judder");
+  const question = { ...bench.procedure.questions[0], id: "w2-way", ways: [] } as unknown as Question;
+  const way = { word: "rebuild", means: "m", cost: { minutes: 90, parts: [], leaves: "nothing" } };
+  const [own] = worksOf(bench);
+  if (!own) throw new Error("no work");
+  const shop: Bench = {
+    ...bench,
+    labour: { perHour: "60.00", currency: "TFC" },
+    procedure: {
+      ...bench.procedure,
+      questions: [...bench.procedure.questions, { ...question, ways: [way as unknown as Question["ways"][number]] }],
+    },
+    works: [own, { ...own, id: "w2" }],
+  };
+  const { id, version } = bench.procedure;
+  job.append({
+    ...{ type: "work_added", work: "w2", procedure: { id, version, hash: "h" }, position: null },
+    ...{ counts: {}, config: {}, because: "it clunks", from: null },
+  });
+  job.append({
+    ...{ type: "question_answered", question: "w2-way", word: "rebuild", means: "m", preset: null },
+    ...{ reason: null, agreed: null, estimate: null },
+  });
+  expect(costNow(shop, job.state).minutes).toBe(90);
+  job.append({ type: "work_dropped", work: "w2", reason: "owner wants it later" });
+  expect(costNow(shop, job.state).minutes).toBe(0);
 });

@@ -8,6 +8,7 @@ import { handsOn } from "./handsOn.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths, toHundredths } from "./money.ts";
 import { type PullLine, pullList } from "./pullList.ts";
+import { isInJob, workOfRow } from "./worksOf.ts";
 
 /** What a job comes to by now, in the shop's own money; what is priced in other money is told beside it and never added. */
 export type CostNow = {
@@ -26,12 +27,14 @@ export type CostNow = {
   unpriced: number;
 };
 
-/** Minutes that the ways chosen in this job reckon with. */
+/** Minutes that the ways chosen in this job reckon with; those of a work that was dropped are asked for no more. */
 function reckonedMinutes(bench: Bench, state: JobState): number {
   let minutes = 0;
   for (const lines of state.bySlot.values()) {
     const last = lines[lines.length - 1];
     if (last === undefined || !isEvent(last, "question_answered")) continue;
+    const work = workOfRow(bench, last.body.question);
+    if (work !== null && !isInJob(state, work.id)) continue;
     const way = questionOf(bench.procedure, last.body.question)?.ways.find(({ word }) => word === last.body.word);
     minutes += way?.cost?.minutes ?? 0;
   }

@@ -33,11 +33,12 @@ test("an owner reads what goes in, what each costs, the work by the log, and wha
   const text = estimateText(estimate);
   expect(text).toMatch(/^Tarn Ferry Works\nEstimate T-0001: /);
   expect(text).toContain(`Together ${estimate.total}`);
-  expect(text).toContain("you are asked before it costs more than you agreed to");
+  expect(text).toContain("No sum is agreed to yet");
 });
 
 test("what was agreed stands on it, and how far it is past that", () => {
   expect(told("99999").notes.join()).toContain("A. Brand agreed to 99999.00");
+  expect(told("99999").notes.join()).not.toContain("No sum is agreed to yet");
   expect(told("99999").notes.join()).not.toContain("more: nothing new goes in");
   expect(told("1").notes.join()).toMatch(/This is \d+\.\d{2} more: nothing new goes in before you have said so\./);
 });

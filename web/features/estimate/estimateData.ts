@@ -49,7 +49,9 @@ export function estimateData(
     total: `${now.total} ${now.currency}`,
     notes: [
       ...(now.unpriced > 0
-        ? [`${now.unpriced === 1 ? "One part has" : `${now.unpriced} parts have`} no price here: not in the sum.`]
+        ? [
+            `${now.unpriced === 1 ? "One line has" : `${now.unpriced} lines have`} no price in ${now.currency}: not in the sum.`,
+          ]
         : []),
       ...asked.map(({ text, followed }) => {
         const { now: does, later, words } = followed?.body ?? { now: null, later: null, words: "" };
@@ -58,7 +60,10 @@ export function estimateData(
       }),
       ...(agreed ? [`${agreed.name} agreed to ${agreed.sum} ${agreed.currency} (${agreed.by}): ${agreed.words}.`] : []),
       ...(over ? [`This is ${over.over} more: nothing new goes in before you have said so.`] : []),
-      "What is found once it is open may change this; you are asked before it costs more than you agreed to.",
+      // Without a sum that was agreed to nothing waits, and nothing is promised.
+      agreed
+        ? "What is found once it is open may change this; past what you agreed to nothing new goes in before you are asked."
+        : "What is found once it is open may change this. No sum is agreed to yet: past one, nothing new goes in before you are asked.",
     ],
   };
 }
