@@ -69,6 +69,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     const limit = { "least that is allowed": "2.7", ...SOURCE };
     await make(page, asked, /^Enter the limit, with its source$/, limit);
     await page.getByRole("button", { name: "Judge what was read by it" }).press("Enter");
+    await expect(page.locator("#entry")).toBeFocused();
     await expect(status).toContainText("what was read is judged by 2.7 mm at least, workshop book, p. 4-12");
     await page.locator("#entry").focus();
   }

@@ -103,6 +103,10 @@ export function BenchScreen({
     router.refresh();
   }, [works, router]);
   useFarKeys(() => router.push("/jobs"));
+  // A key that is gone once it was pressed takes the focus with it: it comes back to the line.
+  useEffect(() => {
+    if (document.activeElement === document.body) document.getElementById("entry")?.focus();
+  });
   const camera = useRef<HTMLInputElement>(null);
   const hand = useBenchHand({ bench, job, actor, onPhoto: () => camera.current?.click() });
   const [fill, setFill] = useState<{ text: string; times: number } | null>(null);
