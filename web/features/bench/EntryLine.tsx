@@ -9,6 +9,7 @@ import { toEntry } from "@/ui/toEntry";
 import { Keypad } from "./Keypad.tsx";
 import type { Asking, LastSaid, Said } from "./useBenchHand.ts";
 import { FAR } from "./useFarKeys.ts";
+import { useGoneTo } from "./useGoneTo.ts";
 
 const KEYS: [string, string][] = [
   ["Enter", "records, confirms, or takes what is proposed"],
@@ -171,7 +172,10 @@ export function EntryLine(props: Props) {
     setTyped(fill.text);
   }
   // The line is where typing goes after every touch elsewhere: nobody has to aim at it with a glove.
-  useEffect(() => line.current?.focus(), [aim, asking, task?.id, ready, filled]);
+  const goneTo = useGoneTo(line);
+  useEffect(() => {
+    if (!goneTo()) line.current?.focus();
+  }, [aim, asking, task?.id, ready, filled, goneTo]);
 
   const submit = (text: string): void => {
     setTyped("");

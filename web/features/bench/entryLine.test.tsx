@@ -3,9 +3,11 @@ import { act, fireEvent, render, screen } from "@testing-library/react";
 import { EntryLine, faultIn } from "./EntryLine.tsx";
 import { lastSaid, type Said } from "./useBenchHand.ts";
 
-const line = (said: Said | null, more: { onStep?: (by: 1 | -1) => void; onEnter?: (typed: string) => void } = {}) => (
+type More = { aim?: string; onStep?: (by: 1 | -1) => void; onEnter?: (typed: string) => void };
+
+const line = (said: Said | null, more: More = {}) => (
   <EntryLine
-    aim="friction 5"
+    aim={more.aim ?? "friction 5"}
     help={{ hint: "the reading", signed: false, words: [], between: " " }}
     task={null}
     unit="mm"
@@ -71,4 +73,24 @@ test("arrows go from place to place while nothing is typed", () => {
   fireEvent.change(entry(), { target: { value: "2.9" } });
   act(() => void fireEvent.keyDown(entry(), { key: "ArrowUp" }));
   expect(onStep.mock.calls).toEqual([[-1], [1]]);
+});
+
+test("a key gone to keeps the focus while the screen draws the next place; once pressed, or gone, the line has it", () => {
+  const screenAt = (aim: string, key = true) => (
+    <>
+      {key && <button type="button">Enter the limit</button>}
+      {line(null, { aim })}
+    </>
+  );
+  const { rerender } = render(screenAt("friction 5"));
+  const key = screen.getByRole("button", { name: "Enter the limit" });
+  act(() => key.focus());
+  rerender(screenAt("friction 6"));
+  expect(document.activeElement).toBe(key);
+  fireEvent.click(key);
+  rerender(screenAt("friction 7"));
+  expect(document.activeElement).toBe(entry());
+  act(() => key.focus());
+  rerender(screenAt("friction 8", false));
+  expect(document.activeElement).toBe(entry());
 });
