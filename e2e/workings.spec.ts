@@ -1,4 +1,4 @@
-import AxeBuilder from "@axe-core/playwright";
+import { broken } from "./guidelines.ts";
 import { expect, test } from "./test.ts";
 import { openShop, type Shop, signIn } from "./shop.ts";
 
@@ -86,8 +86,7 @@ test("every group opens on an answer and passes an accessibility check", async (
   ]) {
     await page.goto(`${shop.url}/workings/${group}`);
     await expect(page.getByRole("main").locator("dl").first()).toBeVisible();
-    const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag22aa"]).analyze();
-    expect(violations.map((v) => `${group} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    expect([group, ...(await broken(page))]).toEqual([group]);
   }
   await page.goto(`${shop.url}/workings/knitting`);
   await expect(page.getByRole("heading", { name: "That is not here" })).toBeVisible();

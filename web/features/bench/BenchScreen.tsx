@@ -250,12 +250,15 @@ export function BenchScreen({
         </p>
       ))}
       {resume !== "" && (
-        <p className="flex items-center gap-4 border-b border-line bg-band px-4 py-1 leading-tight">
-          <span className="flex-1 max-md:line-clamp-2 max-md:text-[15px]">{resume}</span>
+        <section
+          aria-label="Where it was left"
+          className="flex items-center gap-4 border-b border-line bg-band px-4 py-1 leading-tight"
+        >
+          <p className="flex-1 max-md:line-clamp-2 max-md:text-[15px]">{resume}</p>
           <button type="button" className="key" onClick={() => setResume("")}>
             Seen
           </button>
-        </p>
+        </section>
       )}
 
       {news.length > 0 && (
