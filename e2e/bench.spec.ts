@@ -364,6 +364,40 @@ test("what the owner agreed to is kept with its sum; past it the bench says so, 
   await expect(page.getByRole("region", { name: "Do next" })).toContainText("more than N. Fenn agreed to");
 });
 
+test("a bolt breaks off: what was tried and how it ended is kept, the owner agrees, and its thread has a torque of its own", async ({
+  page,
+}) => {
+  await openBench(page, "Tobin Hask", "Ridge sled 2");
+  await page.getByRole("button", { name: "It broke or will not come" }).press("Enter");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Which one").selectOption({ label: "Adjuster lock nut" });
+  await dialog.getByRole("button", { name: "A bolt or stud broke off" }).press("Enter");
+  await expect(status(page)).toContainText("Adjuster lock nut: broken off. How is it");
+  await typeLines(page, ["sheared flush with the case"]);
+  const trouble = page.getByRole("region", { name: "Adjuster lock nut" });
+  await expect(trouble).toContainText("An extractor that breaks off in the hole is harder than any drill");
+  await expectWithin(page);
+  await trouble.getByRole("button", { name: /penetrating oil/ }).press("Enter");
+  await typeLines(page, ["2"]);
+  await expect(trouble.getByRole("button", { name: /penetrating oil.*no movement/ })).toBeVisible();
+  await trouble.getByRole("button", { name: /a thread insert of the same size/ }).press("Enter");
+  await typeLines(page, ["insert set, open end"]);
+  await expect(status(page)).toContainText("the owner agrees first. Who, how, and their words?");
+  await typeLines(page, ["he said so"]);
+  await expect(status(page)).toContainText("name, phone: their words (counter, phone or message)");
+  await page.keyboard.press("Control+A");
+  await typeLines(page, ["N. Fenn, phone: go ahead"]);
+  await expect(status(page)).toContainText("Which holds now, and whose figure is it?");
+  await typeLines(page, ["9"]);
+  await expect(status(page)).toContainText("8 N·m, then whose figure it is");
+  await page.keyboard.press("Control+A");
+  await typeLines(page, ["9 N·m insert sheet"]);
+  await expect(status(page)).toContainText("N. Fenn (phone): go ahead; 9.0 N·m from now on, insert sheet");
+  await expect(trouble).toBeHidden();
+  await page.getByRole("link", { name: "Sheet" }).press("Enter");
+  await expect(page.getByText(/Adjuster lock nut: it was broken off; drilled out, a thread insert/)).toBeVisible();
+});
+
 test("a photo and a note go with the step, to the sheet and its file", async ({ page }) => {
   await openBench(page, "Tobin Hask", "Club bike 11");
   const picture = await page.screenshot();

@@ -21,4 +21,5 @@ export * from "./spec/index.ts";
 export * from "./symptom/index.ts";
 export * from "./task/index.ts";
 export * from "./track/index.ts";
+export * from "./trouble/index.ts";
 export * from "./wear/index.ts";

@@ -29,6 +29,7 @@ export function stepOnScreen(
       actor={actor}
       onPreset={none}
       onTooFar={none}
+      onAsk={none}
       onJudge={none}
       bench={bench}
       state={state}

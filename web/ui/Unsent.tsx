@@ -11,6 +11,8 @@ const BENCH = /^\/jobs\/([0-9a-f-]{36})$/;
 
 /** A line younger than this is on its way; nobody has to hear of it. */
 const OLD_MS = 4000;
+/** What was kept less than this ago may not stand yet on a page that was asked for meanwhile. */
+const LATELY_MS = 30_000;
 
 const plural = (count: number): string => `${count} ${count === 1 ? "line" : "lines"}`;
 
@@ -35,16 +37,24 @@ export function Unsent({ told }: { told: string | null }) {
   const router = useRouter();
   const [waits, setWaits] = useState(false);
   const waited = useRef(false);
+  const keptAt = useRef(-LATELY_MS);
+  const before = useRef(path);
   const read = useCallback(async () => {
     const now = Date.now();
     const all = await allLines();
     setWaits(all.some((line) => !line.stuck));
     setLines(all.filter((line) => line.stuck || now - Date.parse(line.typedAt) > OLD_MS));
   }, []);
-  // What a bench left on its way is kept by now: what was drawn before it is drawn anew. A bench follows its own lines.
+  // What a bench left on its way is kept by now: what was drawn before it is drawn anew, also where it was kept while one
+  // was on the way there. A bench follows its own lines.
   useEffect(() => {
-    if (waited.current && !waits && !BENCH.test(path)) router.refresh();
+    const now = Date.now();
+    const kept = waited.current && !waits;
+    const left = before.current !== path && now - keptAt.current < LATELY_MS;
+    if (kept) keptAt.current = now;
+    if ((kept || left) && !BENCH.test(path)) router.refresh();
     waited.current = waits;
+    before.current = path;
   }, [waits, path, router]);
   useEffect(() => {
     const ends = [startSender(), hearOfLines(() => void read()), hearNotices(setNotice)];

@@ -19,6 +19,7 @@ import { rechecksOf } from "./rechecks.ts";
 import { acceptSecondLook } from "./secondLook.ts";
 import type { Task } from "./task.ts";
 import { acceptTooFar } from "./tooFar.ts";
+import { acceptTrouble, acceptTroubleEnd, acceptTry } from "./trouble.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
@@ -40,7 +41,8 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
 function closedWork(bench: Bench, state: JobState, draft: Draft): string | null {
   if (state.workReleases.size === 0 && state.dropped.size === 0) return null;
   const key = slotKeyOf(draft) ?? "";
-  const row = draft.type === "pull_undone" ? draft.entry : (key.split(":")[1] ?? "");
+  const row =
+    draft.type === "pull_undone" ? draft.entry : draft.type === "trouble_met" ? draft.row : (key.split(":")[1] ?? "");
   const work = OF_MACHINE.has(kindOfKey(key)) ? null : workOfRow(bench, row);
   if (work === null) return null;
   const dropped = state.dropped.get(work.id);
@@ -248,6 +250,14 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       const closed = closedWork(bench, state, draft);
       return closed === null ? acceptTooFar(bench, state, draft) : no("conflict", "$", closed);
     }
+    case "trouble_met": {
+      const closed = closedWork(bench, state, draft);
+      return closed === null ? acceptTrouble(bench, state, draft) : no("conflict", "$", closed);
+    }
+    case "trouble_tried":
+      return acceptTry(state, draft);
+    case "trouble_ended":
+      return acceptTroubleEnd(bench, state, draft);
     case "limit_found":
       return acceptLimit(bench, state, draft);
     case "time_corrected":

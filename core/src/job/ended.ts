@@ -40,7 +40,8 @@ export function standingOf(bench: Bench, state: JobState): string[] {
     return entry === null || hasComeOff(state, entry);
   };
   const hard = open.filter(
-    (point) => point.hard && point.group !== "stop work" && point.group !== "tray" && opened(point.task),
+    ({ hard, group, task }) =>
+      hard && group !== "stop work" && group !== "tray" && (group === "trouble" || opened(task)),
   );
   const soft = open.filter((point) => !hard.includes(point) && point.group !== "stop work").length;
   return [
@@ -77,7 +78,7 @@ export function acceptParking(
 /** Lines by which something was done to the machine: from then on it is not as it came. */
 const DONE_TO_IT = new Set<Body["type"]>([
   ...(["part_removed", "fastener_out", "part_fitted", "torque_applied", "fastener_locked"] as const),
-  ...(["step_confirmed", "adjust_turned", "pieces_counted"] as const),
+  ...(["step_confirmed", "adjust_turned", "pieces_counted", "trouble_met"] as const),
 ]);
 
 /** The first line by which something was done to the machine, or undefined while it is as it came. */

@@ -111,6 +111,22 @@ const jobDrafts = [
   }),
   /** A pull that went too far is no slip of the pen: it was let off and is pulled again, or another goes in. */
   z.strictObject({ type: z.literal("pull_undone"), entry: id, place: place, how: z.enum(TOO_FAR_WAYS) }),
+  /** Something broke, stripped or will not come: at which fastener or part, met in which step. */
+  z.strictObject({
+    type: z.literal("trouble_met"),
+    ...{ trouble: id, row: id, item: place, task: z.string().min(1).max(200), words: text },
+  }),
+  z.strictObject({ type: z.literal("trouble_tried"), event: z.uuid(), way: id, words: text }),
+  z.strictObject({
+    type: z.literal("trouble_ended"),
+    ...{ event: z.uuid(), end: id, words: text },
+    agreed: z
+      .strictObject({ name: z.string().trim().min(1).max(80), by: z.enum(BY_WAYS), words: text })
+      .nullable()
+      .default(null),
+    /** The figure with its unit and whose it is, or why the one on file holds. */
+    torque: text.nullable().default(null),
+  }),
   /** What a fastener is, as it lies in the hand: "M6x25 h8". */
   z.strictObject({
     type: z.literal("card_said"),
@@ -235,6 +251,19 @@ const jobBodies = [
       valueNm: z.number(),
       role: words.nullable(),
     },
+  }),
+  z.object({
+    type: z.literal("trouble_met"),
+    ...{ trouble: words, row: words, item: whole, task: words, words, name: words, says: words },
+  }),
+  z.object({ type: z.literal("trouble_tried"), event: words, way: words, words, name: words, says: words }),
+  z.object({
+    type: z.literal("trouble_ended"),
+    undoes,
+    ...{ event: words, end: words, words, name: words, row: words, item: whole, says: words },
+    ...{ renews: z.boolean(), again: z.boolean() },
+    agreed: z.object({ name: words, by: z.enum(BY_WAYS), words }).nullable(),
+    torque: z.object({ valueNm: z.number().nullable(), words }).nullable(),
   }),
   z.object({
     type: z.literal("card_said"),

@@ -44,6 +44,12 @@ export type JobState = {
   cards: ReadonlyMap<string, EventOf<"card_said">>;
   /** Fasteners that were pulled too far, with what was done about each. */
   tooFar: readonly EventOf<"pull_undone">[];
+  /** What went wrong under the hand, what was tried, and how it ended. */
+  troubles: {
+    met: readonly EventOf<"trouble_met">[];
+    tried: readonly EventOf<"trouble_tried">[];
+    ended: readonly EventOf<"trouble_ended">[];
+  };
   /** Limits that were found after what they judge was read, by the point's id. */
   limits: ReadonlyMap<string, EventOf<"limit_found">>;
   /** Hands-on time as somebody put it right, by work. */
@@ -99,6 +105,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const times = new Map<string, EventOf<"time_corrected">>();
   const cards = new Map<string, EventOf<"card_said">>();
   const tooFar: EventOf<"pull_undone">[] = [];
+  const met: EventOf<"trouble_met">[] = [];
+  const tried: EventOf<"trouble_tried">[] = [];
+  const ended: EventOf<"trouble_ended">[] = [];
   const limits = new Map<string, EventOf<"limit_found">>();
   const causes = new Map<string, EventOf<"cause_said">>();
   const ownerSaid = new Map<string, EventOf<"owner_said">>();
@@ -148,6 +157,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     else if (isEvent(event, "time_corrected")) times.set(event.body.work, event);
     else if (isEvent(event, "card_said")) cards.set(event.body.entry, event);
     else if (isEvent(event, "pull_undone")) tooFar.push(event);
+    else if (isEvent(event, "trouble_met")) met.push(event);
+    else if (isEvent(event, "trouble_tried")) tried.push(event);
+    else if (isEvent(event, "trouble_ended")) ended.push(event);
     else if (isEvent(event, "limit_found")) limits.set(event.body.point, event);
     else if (isEvent(event, "cause_said")) causes.set(event.body.symptom, event);
     else if (isEvent(event, "owner_said")) ownerSaid.set(event.body.event, event);
@@ -167,6 +179,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     if (lines) lines.push(event);
     else bySlot.set(key, [event]);
   }
+  // What was said of a trouble that was struck went with it.
+  const ofOneMet = ({ body }: EventOf<"trouble_tried" | "trouble_ended">): boolean =>
+    met.some(({ id }) => id === body.event);
   // What a work found first holds: a book that changed since changes nothing of what began before.
   begun.reverse();
   const onFile = {
@@ -195,6 +210,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
       causes,
       limits,
       tooFar,
+      troubles: { met, tried: tried.filter(ofOneMet), ended: ended.filter(ofOneMet) },
       times,
       outcomes,
       looks,

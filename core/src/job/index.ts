@@ -66,6 +66,7 @@ export {
   typedSchema,
 } from "./events.ts";
 export { factsOf } from "./facts.ts";
+export { endedWords, type Met, readTorque, type Troubled, troubledRows, troublesFor, troublesOf } from "./trouble.ts";
 export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";

@@ -14,6 +14,7 @@ import { perState } from "./perState.ts";
 import { secondLooks } from "./secondLook.ts";
 import { isSwept, skipSays } from "./skips.ts";
 import { ranges, type Stage, type Task } from "./task.ts";
+import { troublePoints } from "./trouble.ts";
 import { walk } from "./walk.ts";
 
 function openText(bench: Bench, state: JobState, task: Task, keys: readonly string[]): string {
@@ -54,7 +55,8 @@ function strayPoints({ strays }: JobState): OpenPoint[] {
   }));
 }
 
-const isStop = ({ group }: OpenPoint): boolean => group === "stop work";
+/** What stops the work, and what broke or will not come: nobody should have to look for it. */
+const comesFirst = ({ group }: OpenPoint): boolean => group === "stop work" || group === "trouble";
 
 /** Everything between the job and its release, in the order of the work; signed points included. */
 export const openPoints = perState((bench, state): readonly OpenPoint[] => {
@@ -97,13 +99,13 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
   const all = [
     ...undone,
     ...openOf(look),
+    ...troublePoints(state),
     ...overdueTools(state),
     ...looks,
     ...strayPoints(state),
     ...agreedPoints(bench, state),
   ];
-  // What stops the work stands before everything else.
-  return [...all.filter(isStop), ...all.filter((point) => !isStop(point))];
+  return [...all.filter(comesFirst), ...all.filter((point) => !comesFirst(point))];
 });
 
 export const unsigned = (state: JobState, points: readonly OpenPoint[]): OpenPoint[] =>

@@ -6,6 +6,7 @@ import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
 import { sizeChosen } from "./sizes.ts";
+import { renewedByTrouble } from "./trouble.ts";
 import { worksInJob } from "./worksOf.ts";
 
 export type PullLine = {
@@ -99,6 +100,10 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     if (body.how !== "renewed") continue;
     const part = body.role === null ? null : (partsForRole(bench, state, body.role)[0] ?? null);
     lines.push({ role: body.role ?? body.entry, name: body.name, quantity: 1, why: "pulled too far", part });
+  }
+  for (const { role, row, name, why } of renewedByTrouble(bench, state)) {
+    const part = role === null ? null : (partsForRole(bench, state, role)[0] ?? null);
+    lines.push({ role: role ?? row, name, quantity: 1, why, part });
   }
   for (const entry of activeSpine(bench, state)) {
     if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;

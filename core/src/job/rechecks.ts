@@ -10,6 +10,7 @@ import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 import { decisionFor, itemsOf } from "./judged.ts";
 import { skipSays } from "./skips.ts";
+import { troubleRechecks } from "./trouble.ts";
 import { walk } from "./walk.ts";
 import { lastingId, placedName } from "./worksOf.ts";
 
@@ -100,7 +101,7 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
       : [];
   });
   return [
-    ...[...set, ...answered, ...left].map((asked) => due(state, asked)),
+    ...[...set, ...answered, ...left, ...troubleRechecks(bench, state)].map((asked) => due(state, asked)),
     ...watched(bench, state),
     ...passed(bench, state),
   ];

@@ -32,8 +32,9 @@ const at =
   (task: string, draft: Draft): (() => At) =>
   () => ({ job: jobAt(task), draft });
 
+const NONE = "00000000-0000-4000-8000-00000000ffff";
 const FOLLOWED: DraftOf<"followed_up"> = {
-  ...({ type: "followed_up", event: "00000000-0000-4000-8000-00000000ffff", way: "leave", words: "w" } as const),
+  ...({ type: "followed_up", event: NONE, way: "leave", words: "w" } as const),
   ...{ meter: null, on: null, count: null, now: null, later: null },
 };
 
@@ -129,6 +130,14 @@ const PLACES: Record<Draft["type"], () => At> = {
   card_said: at("off:judder", { type: "card_said", entry: "hub-nut", text: "M20x1.5", whose: "model" }),
   pull_undone: at("torque:plate-bolts", {
     ...{ type: "pull_undone", entry: "plate-bolts", place: 1, how: "renewed" },
+  }),
+  trouble_met: at("off:cover", {
+    ...{ type: "trouble_met", trouble: "broken", row: "plate-bolts", item: 1, task: "off:cover", words: "w" },
+  }),
+  trouble_tried: () => ({ job: jobAt(null), draft: { type: "trouble_tried", event: NONE, way: "soak", words: "w" } }),
+  trouble_ended: () => ({
+    job: jobAt(null),
+    draft: { type: "trouble_ended", event: NONE, end: "sound", words: "w", agreed: null, torque: null },
   }),
   limit_found: () => ({ job: jobAt(null), draft: { type: "limit_found", point: "x" } }),
   cause_said: () => ({ job: jobAt(null), draft: { type: "cause_said", symptom: "x", suspect: null } }),

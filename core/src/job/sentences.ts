@@ -6,6 +6,7 @@ import { lineRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, BodyOf, JobEvent } from "./events.ts";
 import type { JobState } from "./fold.ts";
+import { endedWords } from "./trouble.ts";
 import { workName, worksOf } from "./worksOf.ts";
 
 const taskLine = (body: Body): body is BodyOf<TaskLine> => isTaskLine(body.type);
@@ -55,6 +56,12 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
       return `${body.label}: ${cardWords(body.card)}${body.whose === "machine" ? ", this machine alone" : ""}`;
     case "pull_undone":
       return `${body.name}: ${body.valueNm.toFixed(1)} N·m went too far, ${body.how}`;
+    case "trouble_met":
+      return `${body.name}: ${body.says}, ${body.words}`;
+    case "trouble_tried":
+      return `${body.name}: ${body.says}: ${body.words}`;
+    case "trouble_ended":
+      return `${body.name}: ${endedWords(body)}`;
     case "limit_found":
       return `${body.name}: what was read is judged by ${specWords(body.spec, figuresKnown(bench.procedure))}, ${sourceLine(body.spec.source)}${body.was === "" ? "" : `; it was ${body.was}`}`;
     case "time_corrected":

@@ -24,7 +24,15 @@ export {
   trayOf,
   type TrayPlace,
 } from "./count/tray.ts";
-export { bandOf, pullsOf, type PullState, pullVerdict, torqueSpecFor, wrenchFor } from "./fasteners/torque.ts";
+export {
+  bandOf,
+  pullsOf,
+  type PullState,
+  pullVerdict,
+  torqueSpecAt,
+  torqueSpecFor,
+  wrenchFor,
+} from "./fasteners/torque.ts";
 export { backoffWorked } from "./figure/backoff.ts";
 export { figuresMissing, workedOut } from "./figure/figure.ts";
 export { gearingWorked } from "./figure/gearing.ts";

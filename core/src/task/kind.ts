@@ -9,6 +9,7 @@ import type { Slot, SlotKind, SlotOf, TaskLine } from "./lines.ts";
 /** The groups in which open points stand, in their order. */
 export const OPEN_GROUPS = [
   "stop work",
+  "trouble",
   "take off",
   "measure",
   "decide",

@@ -330,6 +330,7 @@ export function BenchScreen({
             onLook={hand.look}
             onOutcome={hand.outcome}
             concerns={{ onFollow: hand.followUp, onOwner: hand.ownerSaid, onWork: setWorkFor }}
+            onAsk={hand.ask}
             onTooFar={hand.tooFar}
             onJudge={hand.judge}
             onPreset={(question, word) => void setPreset(question, word)}

@@ -200,6 +200,7 @@ export function EntryLine(props: Props) {
           className={`min-w-0 flex-1 leading-tight font-semibold ${said?.tone === "stop" && !asking ? "text-past" : "text-ink"}`}
         >
           {asking ? asking.question : (said?.text ?? "")}
+          {asking && said?.tone === "stop" && <span className="block text-past">{said.text}</span>}
         </p>
         <p className={reach.server && reach.database ? "text-[15px] text-soft" : "font-semibold text-past"}>
           {keptWords(waitingCount, reach)}

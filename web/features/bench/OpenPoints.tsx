@@ -2,6 +2,9 @@ import { type JobState, OPEN_GROUPS, type OpenPoint } from "@averin/core";
 
 const ENDED = { job_released: "Released", job_handed_back: "Handed back", job_cancelled: "Cancelled" } as const;
 
+/** What nobody should have to look for. */
+const AHEAD: readonly OpenPoint["group"][] = ["stop work", "trouble"];
+
 /** Until release: everything still open, grouped by what clears it, what is next first; signed ones stay visible. */
 export function OpenPoints({
   points,
@@ -19,8 +22,8 @@ export function OpenPoints({
   onGo: (task: string) => void;
 }) {
   const open = points.filter((point) => !state.signed.has(point.key));
-  const first = open.find((point) => point.task === next)?.group;
-  const groups = OPEN_GROUPS.filter((group) => group !== first && group !== "stop work");
+  const first = open.find(({ task, group }) => task === next && !AHEAD.includes(group))?.group;
+  const groups = OPEN_GROUPS.filter((group) => group !== first && !AHEAD.includes(group));
   return (
     <section aria-label="Until release" className="p-3">
       <h2 className="caption flex justify-between">
@@ -31,7 +34,7 @@ export function OpenPoints({
         <p className="py-2">{released ? "Nothing was left open." : "Nothing is open. Ready for release."}</p>
       )}
       <div className="sm:columns-2 sm:gap-6 lg:columns-1">
-        {(["stop work", ...(first && first !== "stop work" ? [first] : []), ...groups] as const).map((group) => {
+        {[...AHEAD, ...(first ? [first] : []), ...groups].map((group) => {
           const own = open.filter((point) => point.group === group);
           if (own.length === 0) return null;
           return (
@@ -46,7 +49,7 @@ export function OpenPoints({
                     <button
                       type="button"
                       onClick={() => onGo(point.task)}
-                      className={`min-h-[44px] w-full py-1 text-left pointer-fine:min-h-[30px] text-[16px] leading-tight hover:bg-ground ${group === "stop work" ? "font-semibold text-past" : ""}`}
+                      className={`min-h-[44px] w-full py-1 text-left pointer-fine:min-h-[30px] text-[16px] leading-tight hover:bg-ground ${AHEAD.includes(group) ? "font-semibold text-past" : ""}`}
                     >
                       {point.text}
                     </button>

@@ -23,7 +23,9 @@ import { FigureKey } from "@/ui/FigureKey";
 import { Concerns } from "./Concerns.tsx";
 import { Photos } from "./Photos.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
+import { TroubleKey, Troubles } from "./Troubles.tsx";
 import type { PanelProps } from "./panel.ts";
+import type { Asking } from "./useBenchHand.ts";
 import { OwnPanel } from "./task/panels.tsx";
 import { dayOf } from "@/ui/times";
 import { WholePanel } from "./WholePanel.tsx";
@@ -47,6 +49,8 @@ export function TaskPanel(
     onOutcome: (work: string, how: Outcome) => void;
     onCause: (symptom: string, suspect: string | null) => void;
     onHandBack: () => void;
+    /** Asks in the line for the words of something. */
+    onAsk: (asking: Asking) => void;
     concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
   },
 ) {
@@ -64,6 +68,7 @@ export function TaskPanel(
     onCause,
     onOutcome,
     onLook,
+    onAsk,
     concerns,
     ...rest
   } = props;
@@ -130,6 +135,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
+      <Troubles state={props.state} task={task} onAsk={onAsk} />
       <Second bench={props.bench} state={props.state} task={task} onLook={onLook} />
       <Concerns bench={props.bench} state={props.state} task={task.id} {...concerns} />
       {task.number === 1 && <ToolsAhead bench={props.bench} state={props.state} />}
@@ -143,6 +149,7 @@ export function TaskPanel(
           {task.why}
         </p>
       )}
+      <TroubleKey bench={props.bench} state={props.state} task={task} onAsk={onAsk} />
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
   );

@@ -97,6 +97,8 @@ export type Asking =
       byWord?: boolean;
       /** What was typed as drafts; null where it does not say what is needed, and `hint` tells what would. */
       drafts: (typed: string) => Draft[] | null;
+      /** What is asked next, where what was typed leads on to that; nothing is kept before its last answer. */
+      then?: (typed: string) => Asking | null;
       hint?: string;
     }
   /** Beyond belief: with what was more likely meant, or none; where that is no better than what was typed Enter takes it. */
@@ -508,6 +510,8 @@ export function useBenchHand({
     const chosen = all.find((t) => t.id === hand.task) ?? null;
     const here = chosen ?? nextTask(bench, now, all);
     if (asking?.kind === "reason") {
+      const more = asking.then?.(typed);
+      if (more) return ask(more);
       const drafts = asking.drafts(typed);
       if (drafts === null) return stop(asking.hint ?? "Give a number from the list, or a few words.");
       turn({ asking: null });

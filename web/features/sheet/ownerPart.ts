@@ -16,7 +16,9 @@ import {
   pullList,
   readiness,
   ranges,
+  endedWords,
   stopsOf,
+  troublesOf,
   workName,
   worksInJob,
 } from "@averin/core";
@@ -84,6 +86,9 @@ function doneOf(bench: Bench, state: JobState): string[] {
   const right = state.follows.flatMap(({ body }) =>
     body.way === "put right" ? [`${body.text}; put right: ${body.words}`] : [],
   );
+  const mended = troublesOf(state).flatMap(({ met: { body }, ended }) =>
+    ended ? [`${body.name}: it was ${body.says}; ${endedWords(ended.body)}`] : [],
+  );
   const cleared = stopsOf(bench, state).flatMap((stop) =>
     stop.cleared ? [`${stop.text}; ${stop.cleared.body.reason}`] : [],
   );
@@ -94,7 +99,7 @@ function doneOf(bench: Bench, state: JobState): string[] {
   const swept = readiness(bench, state);
   const verdict = swept === null ? [] : [`Walked round: ${[swept.word, ...swept.keeps, ...swept.watched].join("; ")}`];
   const passed = swept?.notLooked.map((line) => `Not looked at: ${line}`) ?? [];
-  return [...works, ...verdict, ...passed, ...parts, ...right, ...cleared, ...agreed];
+  return [...works, ...verdict, ...passed, ...parts, ...right, ...mended, ...cleared, ...agreed];
 }
 
 /** What was left as it is, each with what that risks or who said so. */
@@ -114,8 +119,11 @@ function leftFor(bench: Bench, state: JobState): string[] {
     (concern) =>
       `${concern.text}; ${followedWords(concern) ?? (concern.weight === "watch" ? "stays for now" : "nothing done about it yet")}`,
   );
+  const met = troublesOf(state).flatMap(({ met: { body }, ended }) =>
+    ended ? [] : [`${body.name}: ${body.says}, not mended`],
+  );
   const dropped = [...state.dropped.values()].map(({ body }) => `Not done: ${body.reason}`);
-  return [...parts, ...found, ...dropped];
+  return [...parts, ...met, ...found, ...dropped];
 }
 
 /** The owner's part of the sheet; `again` is what is to be looked at again and when. */

@@ -39,7 +39,9 @@ import {
   sourceLine,
   torqueWords,
   skipSays,
+  endedWords,
   stopsOf,
+  troublesOf,
   trailOf,
   trayOf,
   unsigned,
@@ -402,6 +404,11 @@ export function sheetData(
         word: `${body.valueNm.toFixed(1)} N·m went too far`,
         ...{ own: body.how, by: by.name },
       })),
+      ...troublesOf(state).flatMap(({ met, tried, ended }) => [
+        { ask: met.body.name, word: `${met.body.says}, ${met.body.words}`, own: "", by: met.by.name },
+        ...tried.map(({ body, by }) => ({ ask: body.name, word: body.says, own: body.words, by: by.name })),
+        ...(ended ? [{ ask: ended.body.name, word: endedWords(ended.body), own: "", by: ended.by.name }] : []),
+      ]),
       ...waits.map((w) => ({
         ask: w.wait.title,
         word: `${Math.floor((Date.parse(w.endedAt ?? "") - Date.parse(w.startedAt)) / 60_000)} min`,

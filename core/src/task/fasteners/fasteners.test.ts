@@ -1,5 +1,6 @@
-import { jobAt } from "../../../testingBench.ts";
-import { waitingSlots } from "../../job/index.ts";
+import { jobAt, lead } from "../../../testingBench.ts";
+import { openPoints, waitingSlots } from "../../job/index.ts";
+import { rechecksOf } from "../../job/rechecks.ts";
 import { lineHelp } from "../../job/line.ts";
 
 // The plate bolts of the bench's clutch, in two passes; every figure is invented.
@@ -21,7 +22,7 @@ test("what is left of a pass is said in one word, each pull kept by itself; the 
   if (!first) throw new Error("no pull");
   expect(help(job)).toMatchObject({
     words: ["all"],
-    hint: expect.stringMatching(/all: the \d+ left of this pass$/) as string,
+    hint: expect.stringMatching(/all: the \d+ left of this pass; feel: no wrench at hand$/) as string,
   });
   expect(job.type("all")).toMatch(/in band, said as a set$/);
   const done = pulls(job);
@@ -38,4 +39,20 @@ test("one that stands out is never said with the others", () => {
   expect(job.type("60 all")).toMatch(/^60 is not inside .+ N·m: what stands out is said pull by pull\.$/);
   expect(job.type("much all")).toMatch(/^"much" is no torque: type all, or what each read, such as .+ all\.$/);
   expect(job.events).toHaveLength(before);
+});
+
+test("by feel is one word for what is left of a group: it proves nothing, a lead answers for it, and it comes back", () => {
+  const job = jobAt("torque:plate-bolts", undefined, undefined, lead);
+  const waiting = job.task ? waitingSlots(job.shop, job.state, job.task).length : 0;
+  expect(waiting).toBeGreaterThan(2);
+  const before = job.events.length;
+  job.type("feel");
+  expect(job.events.slice(before).filter(({ body }) => body.type === "slot_skipped")).toHaveLength(waiting);
+  const left = openPoints(job.shop, job.state).filter(({ task }) => task === "torque:plate-bolts");
+  expect(left).toHaveLength(waiting);
+  expect(left[0]).toMatchObject({ hard: false, text: expect.stringMatching(/skipped, tightened by feel$/) as string });
+  expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).toContain(
+    "Pressure-plate bolts: torque: passed over, tightened by feel",
+  );
+  expect(pulls(job)).toEqual([]);
 });

@@ -14,7 +14,7 @@ import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
-import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecFor, wrenchFor } from "./torque.ts";
+import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecAt, wrenchFor } from "./torque.ts";
 import type { TorqueSpec } from "../../spec/index.ts";
 
 /**
@@ -75,7 +75,7 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
   if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
   const percent = entry.torque.stagesPercent[draft.pass - 1];
   if (percent === undefined) return no("range", "pass", `There are ${entry.torque.stagesPercent.length} passes.`);
-  const spec = torqueSpecFor(bench, entry);
+  const spec = torqueSpecAt(bench, state, entry, draft.place);
   if (!spec) return no("missing", "spec", NO_TORQUE);
   const started = tasks
     .find((task) => task.id === taskId("fit", entry.id))
@@ -172,7 +172,7 @@ const SET = /(?:^|\s)all$/i;
  */
 function pullSet(
   typed: string,
-  { state, waiting }: Line,
+  { bench, state, waiting }: Line,
   aim: SlotOf<"pull">,
   by: { entry: FastenerEntry; spec: TorqueSpec; wrench: string },
 ): LineAnswer {
@@ -188,7 +188,10 @@ function pullSet(
     const inside = `${band.minNm.toFixed(1)} to ${band.maxNm.toFixed(1)} N·m`;
     return refused(`${text} is not inside ${inside}: what stands out is said pull by pull.`);
   }
-  const left = waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.pass === aim.pass);
+  // A place whose thread was mended has a torque of its own, and is pulled by itself.
+  const alike = ({ place }: { place: number }): boolean =>
+    torqueSpecAt(bench, state, entry, place)?.targetNm === spec.targetNm;
+  const left = waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.pass === aim.pass && alike(s));
   const set = left.length > 1 ? ({ set: true } as const) : {};
   return {
     kind: "drafts",
@@ -201,14 +204,24 @@ function pullSet(
 
 const aimText = ({ aimNm }: { aimNm: number }): string => String(Number(aimNm.toFixed(3)));
 
+/** Where no wrench is at hand, as in the snow: one word for what is left of the group; it proves nothing and comes back. */
+const FEEL = "feel";
+const BY_FEEL = "tightened by feel";
+
 function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
-  const { bench, wrench } = typing;
+  const { bench, state } = typing;
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind !== "fasteners") return refused("Nothing is tightened here.");
+  if (line.toLowerCase() === FEEL) {
+    const left = typing.waiting.filter((s) => s.kind === "pull" && s.entry === entry.id);
+    return { kind: "drafts", drafts: left.map(({ key }) => ({ type: "slot_skipped", slot: key, reason: BY_FEEL })) };
+  }
   if (looksLikeCard(line)) return sayCard(line, entry.id);
-  const spec = torqueSpecFor(bench, entry);
+  const spec = torqueSpecAt(bench, state, entry, aim.place);
   if (!spec) return refused(NO_TORQUE);
-  if (wrench === null) return refused(wrenchFor(bench, entry).sentence);
+  const { best, sentence } = wrenchFor(bench, entry, typing.wrench, spec);
+  if (best === null) return refused(sentence);
+  const wrench = best.id;
   if (SET.test(line)) return pullSet(line.replace(SET, "").trim(), typing, aim, { entry, spec, wrench });
   const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
   const text = line === "" ? aimText(bandOf(spec, percent)) : line;
@@ -296,9 +309,9 @@ const placeName = (bench: Bench, state: JobState, s: { entry: string; place: num
 };
 
 /** A pull beyond belief: what no hand does is asked back; one that only went too far is told by its band. */
-function doubtedPull(bench: Bench, _: JobState, draft: DraftOf<"torque_applied">): Doubted | null {
+function doubtedPull(bench: Bench, state: JobState, draft: DraftOf<"torque_applied">): Doubted | null {
   const entry = groupOf(bench, draft.entry);
-  const spec = entry && torqueSpecFor(bench, entry);
+  const spec = entry && torqueSpecAt(bench, state, entry, draft.place);
   if (!entry || !spec) return null;
   const { aimNm, minNm, maxNm } = bandOf(spec, entry.torque.stagesPercent[draft.pass - 1] ?? 100);
   const spread = (aimNm * spec.tolerancePercent * BANDS) / 100;
@@ -346,7 +359,7 @@ export const fasteners: Kind<
         const begun = entry !== null && pullsOf(state, entry).some(({ pulls }) => pulls.length > 0);
         const set = begun && left > 1;
         return {
-          hint: `Enter: clicked at the setting; or the value${set ? `; all: the ${left} left of this pass` : ""}`,
+          hint: `Enter: clicked at the setting; or the value${set ? `; all: the ${left} left of this pass` : ""}; feel: no wrench at hand`,
           words: set ? ["all"] : [],
         };
       },

@@ -30,14 +30,27 @@ export function torqueSpecFor(bench: Bench, entry: FastenerEntry): TorqueSpec | 
   return spec?.kind === "torque" ? spec : null;
 }
 
+/** The torque of one place of a group: as on file, or what holds for it since its thread is another one. */
+export function torqueSpecAt(bench: Bench, state: JobState, entry: FastenerEntry, place: number): TorqueSpec | null {
+  const spec = torqueSpecFor(bench, entry);
+  const own = state.troubles.ended.findLast(({ body }) => body.row === entry.id && body.item === place)?.body;
+  if (spec === null || own?.torque?.valueNm == null) return spec;
+  const source = { grade: "shop rule", book: own.torque.words, edition: "", page: "", checkedBy: null } as const;
+  return { ...spec, targetNm: own.torque.valueNm, source };
+}
+
 export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
 
 /**
- * The wrench for every pass of a group, the `wanted` one where it can, or the sentence that says why none will do. Those
+ * The wrench for every pass of a group, or of one place whose torque is another: the `wanted` one where it can, or the sentence that says why none will do. Those
  * that can are told with the one that suits best first.
  */
-export function wrenchFor(bench: Bench, entry: FastenerEntry, wanted: string | null = null): WrenchChoice {
-  const spec = torqueSpecFor(bench, entry);
+export function wrenchFor(
+  bench: Bench,
+  entry: FastenerEntry,
+  wanted: string | null = null,
+  spec = torqueSpecFor(bench, entry),
+): WrenchChoice {
   if (spec === null) {
     return { best: null, able: [], sentence: NO_TORQUE };
   }

@@ -16,6 +16,7 @@ import {
   type Slot,
   sourceLine,
   torqueWords,
+  torqueSpecAt,
   torqueSpecFor,
   wrenchFor,
 } from "@averin/core";
@@ -35,8 +36,9 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
   const slots = task.slots.filter((s): s is Pull => s.kind === "pull");
   const entry = slots[0] && entryOf(bench.procedure, slots[0].entry);
   if (entry?.kind !== "fasteners") return null;
-  const spec = torqueSpecFor(bench, entry);
-  const choice = wrenchFor(bench, entry, kit.wrench);
+  const aim = waiting.find((s): s is Pull => s.kind === "pull") ?? null;
+  const spec = aim ? torqueSpecAt(bench, state, entry, aim.place) : torqueSpecFor(bench, entry);
+  const choice = wrenchFor(bench, entry, kit.wrench, spec);
   if (!spec) {
     return (
       <div className="flex flex-col items-start gap-3 border-2 border-dashed border-line p-4">
@@ -52,7 +54,6 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
     );
   }
   const card = cardOf(bench, state, entry);
-  const aim = waiting.find((s): s is Pull => s.kind === "pull") ?? null;
   const pulls = pullsOf(state, entry);
   const order = slots.filter((s) => s.pass === 1).map((s) => s.place);
   const percent = aim ? (entry.torque.stagesPercent[aim.pass - 1] ?? 100) : 100;
