@@ -14,6 +14,7 @@ import {
   draftsOf,
   fold,
   labourSchema,
+  reckonedSchema,
   interpret,
   nextTask,
   openPoints,
@@ -32,7 +33,7 @@ import { intakeSchema, workSchema } from "./jobs/schema.ts";
 import { appendEvents, openJob } from "./jobs/store.ts";
 import { kindCalled, takeFile } from "./exchange/store.ts";
 import { shopSchema } from "./settings/schema.ts";
-import { sayShop } from "./settings/store.ts";
+import { sayMinutes, sayShop } from "./settings/store.ts";
 import { anyPeople } from "./people/read.ts";
 import { addPerson } from "./people/store.ts";
 
@@ -44,6 +45,8 @@ const demoSchema = z.object({
   on: z.iso.date(),
   people: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()), pin: z.string() })),
   labour: labourSchema,
+  /** What the shop reckons works with, by the procedure's id. */
+  reckoned: z.record(z.string(), reckonedSchema).default({}),
   shop: shopSchema,
   jobs: z.array(
     z.object({
@@ -225,6 +228,9 @@ export async function seedDemo(db: Database, demo: Demo): Promise<void> {
   if (marker === DONE || (marker === undefined && (await anyPeople(db)))) return;
   await db.counters.upsert({ name: "demo", value: BEGUN });
   await sayShop(db, { ...demo.shop, perHour: demo.labour.perHour });
+  for (const [procedure, { minutes, words }] of Object.entries(demo.reckoned)) {
+    await sayMinutes(db, { procedure, minutes: String(minutes), words });
+  }
   const people = new Map<string, Actor>();
   for (const person of demo.people) {
     const known = await db.people.findOne({ where: { name: person.name } });

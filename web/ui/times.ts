@@ -16,8 +16,10 @@ export const minuteOf = as("yyyy-MM-dd HH:mm");
 export const minuteOfYear = as("MM-dd HH:mm");
 export const clockOf = as("HH:mm");
 
-/** Hands-on time in words, as the log tells it and as somebody put it right. */
-export const timeWords = ({ minutes, corrected }: Pick<HandsOn, "minutes" | "corrected">): string =>
-  corrected
-    ? `hands on ${corrected.minutes} min, put right by ${corrected.by}: ${corrected.reason} (by the log ${minutes} min)`
-    : `hands on ${minutes} min by the log`;
+/** Hands-on time in words, as the log tells it and as somebody put it right, beside what the shop reckons with. */
+export function timeWords({ minutes, corrected, reckoned }: Omit<HandsOn, "work">): string {
+  const beside = reckoned ? `; the shop reckons ${reckoned.minutes} min (${reckoned.words})` : "";
+  return corrected
+    ? `hands on ${corrected.minutes} min, put right by ${corrected.by}: ${corrected.reason} (by the log ${minutes} min)${beside}`
+    : `hands on ${minutes} min by the log${beside}`;
+}

@@ -28,6 +28,16 @@ test("a job comes to its parts and the work so far, or what the way that was cho
   expect(costNow(abroad, job.state)).toMatchObject({ total: "0.00", unpriced: 2 });
 });
 
+test("before its work is done a job comes to what the shop reckons with; a way chosen, and the log where it took longer, go before", () => {
+  const job = at("off:cover");
+  const paid = { ...bench, labour: { perHour: "60.00", currency: "TFC" } };
+  const shop = { ...paid, reckoned: { [bench.procedure.id]: { minutes: 90, words: "our list" } } };
+  expect(costNow(shop, job.state)).toMatchObject({ minutes: 90, reckoned: true, labour: "90.00" });
+  expect(costNow(paid, job.state)).toMatchObject({ minutes: 0, reckoned: false, labour: "0.00" });
+  job.keep({ type: "time_corrected", work: "w1", minutes: 120, reason: "seized bolts" });
+  expect(costNow(shop, job.state)).toMatchObject({ minutes: 120, reckoned: false, labour: "120.00" });
+});
+
 test("past the sum the owner is called, nothing new goes in, and the new sum lets it go on", () => {
   const job = at("fit:judder");
   job.keep(agreed("11.40"));
@@ -49,6 +59,18 @@ test("past the sum the owner is called, nothing new goes in, and the new sum let
   job.until(null, RENEWED);
   expect(job.open.filter(({ key }) => key.startsWith("agreed:"))).toEqual([]);
   expect(summarise(bench, job.state).needs).not.toBe("owner");
+});
+
+test("plates of an accepted stack come from stores, and wait for the owner's word as well", () => {
+  const job = jobAt("build:stack", { "measure:steel-warp:found": ["0.3 0.3"] });
+  job.type("");
+  job.until("fit:pack", ANSWERS);
+  job.keep(agreed("1"));
+  expect(job.offer({ type: "part_fitted", entry: "pack", item: 1 })).toMatchObject({
+    error: { message: expect.stringContaining("take the owner's word first") as string },
+  });
+  job.keep(agreed("500"));
+  expect(job.offer({ type: "part_fitted", entry: "pack", item: 1 })).toMatchObject({ ok: true });
 });
 
 test("a lead may sign for it, until more is renewed; struck, the sum before it holds again", () => {

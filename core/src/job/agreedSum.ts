@@ -1,5 +1,6 @@
 import type { Answer } from "../calculator/index.ts";
-import { questionOf } from "../procedure/index.ts";
+import { questionOf, stackStepsOf } from "../procedure/index.ts";
+import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
 import type { OpenPoint } from "../task/kind.ts";
 import { type Bench, currencyOf } from "./bench.ts";
 import { type BodyOf, type DraftOf, isEvent } from "./events.ts";
@@ -8,15 +9,17 @@ import { handsOn } from "./handsOn.ts";
 import { isRenewed } from "./judged.ts";
 import { decimal, hundredths, toHundredths } from "./money.ts";
 import { type PullLine, pullList } from "./pullList.ts";
-import { isInJob, workOfRow } from "./worksOf.ts";
+import { isInJob, workOfRow, worksInJob } from "./worksOf.ts";
 
 /** What a job comes to by now, in the shop's own money; what is priced in other money is told beside it and never added. */
 export type CostNow = {
   lines: PullLine[];
   /** Of parts that are priced in that money. */
   parts: string;
-  /** Work so far by the log, or what the way that was chosen reckons with where that is more. */
+  /** Work so far by the log, or what its works are reckoned with where that is more. */
   minutes: number;
+  /** Whether those are what its works are reckoned with, and not yet what was worked. */
+  reckoned: boolean;
   /** Null where no rate is on file. */
   labour: string | null;
   /** What is added to both; null where the shop has said none. */
@@ -27,18 +30,25 @@ export type CostNow = {
   unpriced: number;
 };
 
-/** Minutes that the ways chosen in this job reckon with; those of a work that was dropped are asked for no more. */
+/**
+ * Minutes that each work of this job is reckoned with: those of the ways chosen in it, else the shop's own for that work.
+ * Those of a work that was dropped are asked for no more.
+ */
 function reckonedMinutes(bench: Bench, state: JobState): number {
-  let minutes = 0;
+  const chosen = new Map<string, number>();
   for (const lines of state.bySlot.values()) {
     const last = lines[lines.length - 1];
     if (last === undefined || !isEvent(last, "question_answered")) continue;
     const work = workOfRow(bench, last.body.question);
     if (work !== null && !isInJob(state, work.id)) continue;
     const way = questionOf(bench.procedure, last.body.question)?.ways.find(({ word }) => word === last.body.word);
-    minutes += way?.cost?.minutes ?? 0;
+    const minutes = way?.cost?.minutes ?? 0;
+    if (minutes > 0) chosen.set(work?.id ?? "", (chosen.get(work?.id ?? "") ?? 0) + minutes);
   }
-  return minutes;
+  for (const { id, of } of worksInJob(bench, state)) {
+    if (!chosen.has(id)) chosen.set(id, bench.reckoned?.[of]?.minutes ?? 0);
+  }
+  return [...chosen.values()].reduce((sum, minutes) => sum + minutes, 0);
 }
 
 export function costNow(bench: Bench, state: JobState): CostNow {
@@ -52,7 +62,14 @@ export function costNow(bench: Bench, state: JobState): CostNow {
   const before = parts + (labour ?? 0);
   const added = bench.tax ? Math.round((before * bench.tax.percent) / 100) : 0;
   return {
-    ...{ lines, minutes, currency, parts: decimal(parts), labour: labour === null ? null : decimal(labour) },
+    ...{
+      lines,
+      minutes,
+      reckoned: minutes > worked,
+      currency,
+      parts: decimal(parts),
+      labour: labour === null ? null : decimal(labour),
+    },
     tax: bench.tax ? { ...bench.tax, sum: decimal(added) } : null,
     ...{ total: decimal(before + added), unpriced: lines.length - own.length },
   };
@@ -86,10 +103,17 @@ export function agreedPoints(bench: Bench, state: JobState): OpenPoint[] {
 export function waitsForOwner(bench: Bench, state: JobState, entryId: string): string | null {
   const entry = bench.procedure.spine.find(({ id }) => id === entryId);
   if (state.agreed === null || entry === undefined || entry.kind === "fasteners") return null;
+  // Plates of an accepted stack come from stores, unless those that were in are only added up.
+  const bought = new Set(
+    stackStepsOf(bench.procedure).flatMap((step) =>
+      Object.keys(acceptedBuild(bench, state, step)?.counts ?? {}).length > 0 ? [layersOf(bench, step).chosen.id] : [],
+    ),
+  );
   const isNew = (entry.kind === "pack" ? entry.layers : [entry]).some(
     (part) =>
       !part.singleUse &&
-      Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1).some((item) => isRenewed(state, part, item)),
+      (bought.has(part.id) ||
+        Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1).some((item) => isRenewed(state, part, item))),
   );
   const over = isNew ? overAgreed(bench, state) : null;
   if (over === null || agreedPoints(bench, state).every(({ key }) => state.signed.has(key))) return null;

@@ -82,6 +82,13 @@ export const NO_MORE_SAID = {
   ...{ positions: [], instead: [], holds: [] },
 } satisfies Partial<StorePart>;
 
+/** The shop's own time for a work: whole minutes, and by what, such as its list of a year. */
+export const reckonedSchema = z.strictObject({
+  minutes: z.int().min(1).max(10_000),
+  words: z.string().trim().min(1).max(80),
+});
+export type Reckoned = z.infer<typeof reckonedSchema>;
+
 /** What an hour of work costs in this shop, as decimal text. */
 export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d{2}$/), currency: z.string() });
 
@@ -110,6 +117,10 @@ export type Bench = {
   units?: "metric" | "inch";
   /** The money that the shop goes by, as three letters; absent where nobody has said. */
   currency?: string;
+  /** What the shop reckons a work with, by its procedure's id: minutes, and by what. */
+  reckoned?: Readonly<Record<string, Reckoned>>;
+  /** A gap in the log longer than this many minutes is a break; absent where nobody has said. */
+  breakMinutes?: number;
   /** How many people work at benches here: where it is one, a second look is their own. Absent: several. */
   hands?: number;
 };

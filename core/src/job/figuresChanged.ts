@@ -1,6 +1,7 @@
 import { figuresKnown } from "../procedure/index.ts";
 import { specWords } from "../spec/index.ts";
 import type { Bench } from "./bench.ts";
+import { worksOf } from "./worksOf.ts";
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -62,6 +63,16 @@ export function figuresChanged(before: Bench, after: Bench): string[] {
       (was, is) => {
         const question = after.procedure.questions.find(({ id }) => id === (is ?? was)?.[0]);
         return question ? `${question.ask}: this shop’s way is ${is?.[1] ?? "as the procedure has it"}` : null;
+      },
+    ),
+    ...differences(
+      Object.entries(before.reckoned ?? {}),
+      Object.entries(after.reckoned ?? {}),
+      ([id]) => id,
+      (was, is) => {
+        const work = worksOf(after).find(({ of }) => of === (is ?? was)?.[0]);
+        const told = (one: typeof is): string => (one ? `${one[1].minutes} min, ${one[1].words}` : "no time said");
+        return work ? `${work.title}: reckoned with ${told(is)}; it was ${told(was)}` : null;
       },
     ),
     ...(same(before.labour, after.labour) ? [] : [`An hour’s work: ${money(after)}; it was ${money(before)}`]),

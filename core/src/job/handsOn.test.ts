@@ -18,10 +18,26 @@ test("hands-on time is what lies between lines, breaks cut out; somebody may put
   removed(7);
   type(7 + BREAK_MINUTES + 1);
   removed(7 + BREAK_MINUTES + 6);
-  expect(handsOn(job.shop, job.state)).toEqual([{ work: "w1", minutes: 12, corrected: null }]);
+  expect(handsOn(job.shop, job.state)).toEqual([{ work: "w1", minutes: 12, corrected: null, reckoned: null }]);
   job.keep({ type: "time_corrected", work: "w1", minutes: 30, reason: "washed parts meanwhile" });
   expect(handsOn(job.shop, job.state)[0]).toMatchObject({ minutes: 12, corrected: { minutes: 30 } });
   expect(job.offer({ type: "time_corrected", work: "w7", minutes: 30, reason: "x" })).toMatchObject({
     error: { message: "That is no work of this job." },
   });
+});
+
+test("a shop's own figure says what a break is, and what it reckons a work with stands beside the log", () => {
+  const job = jobAt("off:cover");
+  job.events = job.events.map((event) => ({ ...event, at: at(0) }));
+  for (const minute of [10, 25]) {
+    job.clock = at(minute);
+    job.append({ type: "part_removed", entry: "cover" } as never);
+  }
+  const shop = {
+    ...job.shop,
+    breakMinutes: 12,
+    reckoned: { [job.shop.procedure.id]: { minutes: 90, words: "our list" } },
+  };
+  expect(handsOn(job.shop, job.state)).toMatchObject([{ minutes: 25, reckoned: null }]);
+  expect(handsOn(shop, job.state)).toMatchObject([{ minutes: 10, reckoned: { minutes: 90, words: "our list" } }]);
 });

@@ -1,9 +1,9 @@
-import type { Bench } from "./bench.ts";
+import type { Bench, Reckoned } from "./bench.ts";
 import { doneAt } from "./events.ts";
 import { type JobState, slotKeyOf } from "./fold.ts";
 import { workOfRow, worksInJob } from "./worksOf.ts";
 
-/** A longer gap between two lines is a break, or a wait: nobody had a hand on it. Common practice, no source. */
+/** A longer gap between two lines is a break, or a wait, where the shop has no figure of its own. Common practice, no source. */
 export const BREAK_MINUTES = 20;
 const MINUTE_MS = 60_000;
 
@@ -12,6 +12,8 @@ export type HandsOn = {
   work: string | null;
   minutes: number;
   corrected: { minutes: number; by: string; reason: string } | null;
+  /** What the shop reckons this work with, or null. */
+  reckoned: Reckoned | null;
 };
 
 /**
@@ -21,21 +23,24 @@ export type HandsOn = {
  */
 export function handsOn(bench: Bench, state: JobState): HandsOn[] {
   const spent = new Map<string | null, number>();
+  const longest = (bench.breakMinutes ?? BREAK_MINUTES) * MINUTE_MS;
   let before: number | null = null;
   for (const event of state.events) {
     const at = Date.parse(doneAt(event));
     const gap = before === null ? 0 : at - before;
     before = Math.max(before ?? at, at);
-    if (gap <= 0 || gap > BREAK_MINUTES * MINUTE_MS) continue;
+    if (gap <= 0 || gap > longest) continue;
     const key = slotKeyOf(event.body);
     const work = key === null ? null : (workOfRow(bench, key.split(":")[1] ?? "")?.id ?? null);
     spent.set(work, (spent.get(work) ?? 0) + gap);
   }
-  const rows = [...worksInJob(bench, state).map(({ id }): string | null => id), null];
-  return rows.flatMap((work): HandsOn[] => {
+  const rows = [...worksInJob(bench, state), null];
+  return rows.flatMap((one): HandsOn[] => {
+    const work = one?.id ?? null;
+    const reckoned = bench.reckoned?.[one?.of ?? ""] ?? null;
     const minutes = Math.round((spent.get(work) ?? 0) / MINUTE_MS);
     const line = state.times.get(work ?? "");
     const corrected = line ? { minutes: line.body.minutes, by: line.by.name, reason: line.body.reason } : null;
-    return minutes === 0 && corrected === null && work === null ? [] : [{ work, minutes, corrected }];
+    return minutes === 0 && corrected === null && work === null ? [] : [{ work, minutes, corrected, reckoned }];
   });
 }

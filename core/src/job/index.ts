@@ -20,6 +20,8 @@ export {
   gaugeSchema,
   labourSchema,
   presetOf,
+  type Reckoned,
+  reckonedSchema,
   specFor,
   NO_MORE_SAID,
   type StorePart,

@@ -11,6 +11,7 @@ import {
 } from "@averin/core";
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
+import { FormKey } from "@/ui/FormKey";
 import { timeWords } from "@/ui/times";
 import { Drawer } from "./Drawer.tsx";
 import type { Colleague } from "./PersonKey.tsx";
@@ -179,7 +180,7 @@ function WorkRow({
         {stage}
         {live && open > 0 && <span className="figure text-[15px] text-soft"> · {open} open</span>}
       </p>
-      {hands && (hands.minutes > 0 || hands.corrected) && (
+      {hands && (hands.minutes > 0 || hands.corrected || hands.reckoned) && (
         <p className="w-full text-[15px] text-soft">{timeWords(hands)}</p>
       )}
       {live && (
@@ -190,6 +191,22 @@ function WorkRow({
           <button type="button" className="key" onClick={then(() => onTime(work.id, name))}>
             Correct its time
           </button>
+          <FormKey
+            words="The shop’s minutes"
+            title={`What this shop reckons ${work.title} with`}
+            about="It stands beside the time by the log, and in what a job comes to before its work is done. A lead says it."
+            to="/api/minutes"
+            fixed={{ procedure: work.of }}
+            fields={[
+              {
+                name: "minutes",
+                label: "Minutes; empty: nothing any more",
+                like: "90",
+                start: String(hands?.reckoned?.minutes ?? ""),
+              },
+              { name: "words", label: "By what", like: "our list of 2026", start: hands?.reckoned?.words ?? "" },
+            ]}
+          />
           {several && (
             <>
               <button type="button" className="key" onClick={then(() => onRelease(work.id, name))}>

@@ -44,7 +44,7 @@ export function estimateData(
       price: priceOf(part?.price ?? null, part?.currency ?? ""),
       told: part?.pricedOn == null ? "" : `price of ${part.pricedOn}`,
     })),
-    work: `${now.minutes} min of work${rate} ${bench.labour ? now.currency : ""}`.trim(),
+    work: `${now.minutes} min of work${now.reckoned ? " as reckoned," : ""}${rate} ${bench.labour ? now.currency : ""}`.trim(),
     tax: now.tax && `${now.tax.name}, ${now.tax.percent} %: ${now.tax.sum} ${now.currency}`,
     total: `${now.total} ${now.currency}`,
     notes: [

@@ -8,7 +8,7 @@ import { FormEnd } from "@/ui/FormEnd";
 import { ShopFields, type ShopTyped } from "@/ui/ShopFields";
 import { shopStart } from "@/ui/shopStart";
 
-type Fields = ShopTyped & { perHour: string; taxName: string; taxPercent: string };
+type Fields = ShopTyped & { perHour: string; taxName: string; taxPercent: string; breakMinutes: string };
 
 const KEPT = "Kept. Sums that were told before stay as they were told.";
 
@@ -18,7 +18,7 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
   const router = useRouter();
   const ready = useReady();
   const { register, message, say, busy, onSubmit } = useSending<Fields>({
-    start: { shopName: "", perHour: "", taxName: "", taxPercent: "", ...shopStart(), ...said },
+    start: { shopName: "", perHour: "", taxName: "", taxPercent: "", breakMinutes: "", ...shopStart(), ...said },
     send: ({ shopName, ...fields }) => send("POST", "/api/shop", { name: shopName, ...fields }),
     kept: () => {
       say(KEPT);
@@ -55,6 +55,16 @@ export function ShopForm({ said }: { said: Partial<Fields> }) {
           <input {...register("taxPercent")} className="field figure text-xl" inputMode="decimal" autoComplete="off" />
         </label>
       </div>
+      <label className="flex flex-col gap-1 font-semibold">
+        A gap at the bench longer than this many minutes is a break
+        <input
+          {...register("breakMinutes")}
+          className="field figure text-xl"
+          inputMode="numeric"
+          placeholder="20"
+          autoComplete="off"
+        />
+      </label>
       <FormEnd message={message} well={message === KEPT} words="Keep it" busy={busy || !ready} />
     </form>
   );

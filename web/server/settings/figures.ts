@@ -3,7 +3,7 @@ import { specsOf, type Whose } from "../books/read.ts";
 import type { At, Database } from "../database.ts";
 import { partsOfBook } from "../parts/read.ts";
 import { gaugesOf, wrenchesOf } from "../tools/read.ts";
-import { handsOf, labourOf, presetsOf, shopOf, taxOf } from "./read.ts";
+import { handsOf, labourOf, presetsOf, reckonedOf, shopOf, taxOf } from "./read.ts";
 
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
@@ -29,8 +29,10 @@ export async function figuresOf(
     parts: await partsOfBook(db, bookId, transaction),
     presets: await presetsOf(db, transaction),
     labour: await labourOf(db, transaction),
+    reckoned: await reckonedOf(db, transaction),
     hands: await handsOf(db, transaction),
     ...(shop ? { currency: shop.currency, units: shop.units, shopName: shop.name, tax: taxOf(shop) } : {}),
+    ...(shop?.breakMinutes ? { breakMinutes: Number(shop.breakMinutes) } : {}),
   };
   figuresRead.set(key, { version, figures });
   return figures;

@@ -1,4 +1,5 @@
-import { type Bench, labourSchema } from "@averin/core";
+import { type Bench, labourSchema, type Reckoned, reckonedSchema } from "@averin/core";
+import { z } from "zod";
 import type { At, Database } from "../database.ts";
 import { setShopZone } from "./zone.ts";
 import { type Shop, shopSchema } from "./schema.ts";
@@ -26,6 +27,15 @@ export async function labourOf(db: Database, transaction: At): Promise<Bench["la
 /** What is added to sums here, or null where the shop has said none. */
 export const taxOf = ({ taxName, taxPercent }: Shop): NonNullable<Bench["tax"]> | null =>
   taxPercent === "" ? null : { name: taxName, percent: Number(taxPercent.replace(",", ".")) };
+
+/** Under which name the shop keeps what it reckons works with. */
+export const MINUTES = "minutes";
+
+/** What the shop reckons works with, by the procedure's id. */
+export async function reckonedOf(db: Database, transaction: At): Promise<Record<string, Reckoned>> {
+  const row = await db.settings.findByPk(MINUTES, { transaction });
+  return row ? z.record(z.string(), reckonedSchema).parse(row.get("body")) : {};
+}
 
 /** How many people work at benches here. */
 export async function handsOf(db: Database, transaction: At): Promise<number> {

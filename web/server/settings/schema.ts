@@ -27,7 +27,23 @@ export const shopSchema = z.strictObject({
     .trim()
     .regex(/^(\d{1,2}([.,]\d{1,2})?)?$/, "a percentage such as 19 or 7.5, or nothing")
     .default(""),
+  /** A gap in the log longer than this is a break; nothing: as it is usual. */
+  breakMinutes: z
+    .string()
+    .trim()
+    .regex(/^([1-9]\d{0,2})?$/, "whole minutes, such as 20, or nothing")
+    .default(""),
 });
+/** What the shop reckons a work with; no minutes: nothing any more. */
+export const minutesSchema = z.strictObject({
+  procedure: z.string().min(1).max(80),
+  minutes: z
+    .string()
+    .trim()
+    .regex(/^([1-9]\d{0,3})?$/, "whole minutes, such as 90, or nothing"),
+  words: z.string().trim().max(80).default(""),
+});
+
 export type Shop = z.infer<typeof shopSchema>;
 
 /** What an hour of work costs; nothing where the shop says none. */

@@ -1,8 +1,8 @@
 import type { Database } from "../database.ts";
 import { testDatabase } from "../testing.ts";
-import { labourOf, shopOf, taxOf } from "./read.ts";
-import { shopSaidSchema } from "./schema.ts";
-import { sayShop } from "./store.ts";
+import { labourOf, reckonedOf, shopOf, taxOf } from "./read.ts";
+import { minutesSchema, shopSaidSchema } from "./schema.ts";
+import { sayMinutes, sayShop } from "./store.ts";
 
 // What the shop says here is invented.
 let db: Database;
@@ -32,4 +32,21 @@ test("half of it, or what is no percentage, is told what would be right", () => 
   expect(faults({ taxName: "levy", taxPercent: "a fifth" })).toEqual(["a percentage such as 19 or 7.5, or nothing"]);
   expect(faults({ perHour: "dear" })).toEqual(["a sum such as 78 or 78.50, or nothing"]);
   expect(faults({ currency: "coins" })).toEqual(["three letters, such as EUR"]);
+});
+
+test("what a work is reckoned with is the shop's to say, each by what, and to take back", async () => {
+  const say = (procedure: string, minutes: string, words = "our list") =>
+    sayMinutes(db, minutesSchema.parse({ procedure, minutes, words }));
+  await Promise.all([say("chain-only", "40"), say("clutch-coil-spring", "110")]);
+  expect(await reckonedOf(db, null)).toEqual({
+    "chain-only": { minutes: 40, words: "our list" },
+    "clutch-coil-spring": { minutes: 110, words: "our list" },
+  });
+  await say("chain-only", "", "");
+  expect(Object.keys(await reckonedOf(db, null))).toEqual(["clutch-coil-spring"]);
+  await expect(say("knitting", "40")).rejects.toThrow('"knitting" is no work on file.');
+  await expect(say("chain-only", "40", "")).rejects.toThrow("Say by what: this shop’s list of 2026");
+  expect(minutesSchema.safeParse({ procedure: "chain-only", minutes: "1.5" }).error?.issues[0]?.message).toBe(
+    "whole minutes, such as 90, or nothing",
+  );
 });

@@ -2,8 +2,8 @@ import { z } from "zod";
 import type { Database, Tx } from "../database.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { Refused } from "../refused.ts";
-import { SHOP } from "./read.ts";
-import type { presetSchema, Shop, shopSaidSchema } from "./schema.ts";
+import { MINUTES, reckonedOf, SHOP } from "./read.ts";
+import type { minutesSchema, presetSchema, Shop, shopSaidSchema } from "./schema.ts";
 import { setShopZone } from "./zone.ts";
 
 /** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
@@ -17,6 +17,27 @@ export async function setPreset(db: Database, { question, word }: z.infer<typeof
   }
   await db.write(async (transaction) => {
     await db.presets.upsert({ question, word }, { transaction });
+  });
+}
+
+/** What a work is reckoned with here from now on, or nothing any more; refused where no such procedure is on file. */
+export async function sayMinutes(db: Database, said: z.infer<typeof minutesSchema>): Promise<void> {
+  const { procedure, minutes, words } = said;
+  const known = await proceduresFor(db, "any", null);
+  if (!known.some((one) => one.procedure.id === procedure)) {
+    throw new Refused(422, { code: "unsupported", path: "procedure", message: `"${procedure}" is no work on file.` });
+  }
+  if (minutes !== "" && words === "") {
+    const message = "Say by what: this shop’s list of 2026, or the maker’s times.";
+    throw new Refused(422, { code: "missing", path: "words", message });
+  }
+  await db.write(async (transaction) => {
+    // Held, so that two who say something at once keep both.
+    await db.settings.findByPk(MINUTES, { transaction, lock: transaction.LOCK.UPDATE });
+    const body = { ...(await reckonedOf(db, transaction)) };
+    delete body[procedure];
+    if (minutes !== "") body[procedure] = { minutes: Number(minutes), words };
+    await db.settings.upsert({ name: MINUTES, body }, { transaction });
   });
 }
 
