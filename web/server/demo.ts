@@ -23,6 +23,7 @@ import {
   secondLooks,
   seenRight,
   tools,
+  troublesOf,
   unsigned,
   waitingSlots,
   walk,
@@ -69,6 +70,13 @@ const demoSchema = z.object({
       answers: z.record(z.string(), z.array(z.string())),
       /** Lines typed at the step it stands at. */
       then: z.array(z.string()).default([]),
+      /** What broke or will not come where the job stands, and what was tried, each with what came of it. */
+      trouble: z
+        .object({
+          ...{ trouble: z.string(), row: z.string(), item: z.number(), words: z.string() },
+          tried: z.array(z.tuple([z.string(), z.string()])),
+        })
+        .optional(),
       signedBy: z.string().optional(),
       signedBecause: z.string().optional(),
       releasedBy: z.string().optional(),
@@ -194,6 +202,18 @@ async function seedJob(
       const saw = "firm, and it stays so";
       await append([{ type: "second_look", task: task.id, saw, well: true }], other ?? person(job.by));
     }
+  }
+  if (job.trouble !== undefined) {
+    const { tried, ...met } = job.trouble;
+    const { bench, events } = await jobById(db, id);
+    const state = fold(events);
+    const task = nextTask(bench, state, walk(bench, state))?.id ?? "";
+    await append([{ type: "trouble_met", ...met, task }], person(job.by));
+    const event = troublesOf(fold((await jobById(db, id)).events)).at(-1)?.met.id ?? "";
+    await append(
+      tried.map(([way, words]) => ({ type: "trouble_tried", event, way, words })),
+      person(job.by),
+    );
   }
   if (job.signedBy !== undefined) {
     const { bench, events } = await jobById(db, id);

@@ -45,14 +45,14 @@ describe("something broke, stripped or will not come", () => {
     const [point] = open(job);
     expect(point).toMatchObject({
       ...{ key: `trouble:${event}`, group: "trouble", task: "off:plate-bolts", hard: true },
-      text: "plate bolt 2, pressure-plate bolts: broken off; how did it end?",
+      text: "plate bolt 2: broken off, and nobody has said how it ended",
     });
     const signed = { type: "open_point_signed", key: `trouble:${event}`, reason: "r" } as const;
     expect(refusal(job, signed)).toMatch(/No signature/);
     expect(standingOf(job.shop, job.state)).toContain(`Not proven: ${point?.text}`);
     expect(rechecksOf(job.shop, job.state)).toContainEqual({
       ...{ id: "trouble-plate-bolts-2", due: null, days: null },
-      what: "plate bolt 2, pressure-plate bolts: broken off, not ended",
+      what: "plate bolt 2: broken off, not ended",
     });
     job.keep({ type: "struck", event });
     expect(open(job).some(({ group }) => group === "trouble")).toBe(false);
@@ -65,8 +65,8 @@ describe("something broke, stripped or will not come", () => {
       job.keep({ type: "trouble_tried", event, way, words: "no movement" } as Draft),
     );
     expect(lines.map((line) => eventSentence(job.shop, job.state, line))).toEqual([
-      "plate bolt 2, pressure-plate bolts: penetrating oil, and time; taps on its end meanwhile: no movement",
-      "plate bolt 2, pressure-plate bolts: the housing warmed, not the bolt, and turned while warm: no movement",
+      "plate bolt 2: penetrating oil, and time; taps on its end meanwhile: no movement",
+      "plate bolt 2: the housing warmed, not the bolt, and turned while warm: no movement",
     ]);
     expect(refusal(job, { type: "trouble_tried", event, way: "split", words: "w" })).toMatch(/not tried on it: penet/);
   });
@@ -85,11 +85,11 @@ describe("something broke, stripped or will not come", () => {
     expect(refusal(job, end(event, { end: "split" }))).toMatch(/does not end so: out, the thread/);
     const line = job.keep(end(event));
     expect(eventSentence(job.shop, job.state, line)).toBe(
-      "plate bolt 2, pressure-plate bolts: drilled out, a thread insert of the same size set, M6, open end; A. Brand (phone): go ahead; 8.0 N·m from now on, insert sheet",
+      "plate bolt 2: drilled out, a thread insert of the same size set, M6, open end; A. Brand (phone): go ahead; 8.0 N·m from now on, insert sheet",
     );
     expect(refusal(job, end(event))).toMatch(/it has ended/);
     expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).toContain(
-      "plate bolt 2, pressure-plate bolts: drilled out, a thread insert of the same size set, 8.0 N·m: does it hold?",
+      "plate bolt 2: drilled out, a thread insert of the same size set, 8.0 N·m: does it hold?",
     );
   });
 
@@ -108,7 +108,7 @@ describe("something broke, stripped or will not come", () => {
       "plate bolt 1, pass 2: 10.0 N·m, in band",
     );
     expect(pullList(job.shop, job.state).filter(({ why }) => why === "broken off")).toMatchObject([
-      { name: "plate bolt 2, pressure-plate bolts", quantity: 1 },
+      { name: "plate bolt 2", quantity: 1 },
     ]);
   });
 
@@ -141,7 +141,7 @@ describe("something broke, stripped or will not come", () => {
 test("what can have trouble is offered it, and everything offered is taken", () => {
   const job = jobAt("off:plate-bolts");
   const rows = troubledRows(job.shop, job.state);
-  expect(rows.map(({ name }) => name)).toContain("plate bolt 2, pressure-plate bolts");
+  expect(rows.map(({ name }) => name)).toContain("plate bolt 2");
   for (const row of rows) {
     for (const { id } of troublesFor(row)) {
       expect([row.row, id, refusal(job, { ...MET, row: row.row, item: row.item, trouble: id })]).toEqual([

@@ -39,7 +39,9 @@ function named(bench: Bench, state: JobState, row: FastenerEntry | Part, of: Tro
   const count = countOf(state, row.id);
   return Array.from({ length: count }, (_, i) => {
     const one = itemName(row, i + 1, count);
-    const name = count === 1 ? row.name : of === "fasteners" ? `${one}, ${row.name.toLowerCase()}` : one;
+    // "plate bolt 2" says by itself that it is one of the plate bolts; "bolt 2" does not.
+    const told = of === "parts" || row.name.toLowerCase().includes((row.one ?? row.name).toLowerCase());
+    const name = count === 1 ? row.name : told ? one : `${one}, ${row.name.toLowerCase()}`;
     return { row: row.id, item: i + 1, name: placedName(bench, { id: row.id, name }), of };
   });
 }
@@ -159,7 +161,7 @@ export const troublePoints = (state: JobState): OpenPoint[] =>
   openTroubles(state).map(({ met: { id, body } }) => ({
     key: `trouble:${id}`,
     group: "trouble",
-    text: `${body.name}: ${body.says}; how did it end?`,
+    text: `${body.name}: ${body.says}, and nobody has said how it ended`,
     task: body.task,
     hard: true,
   }));

@@ -6,8 +6,10 @@ import {
   followedWords,
   isAsked,
   type JobState,
+  lastingId,
   waysOn,
 } from "@averin/core";
+import { useRecord } from "@/client/useRecord";
 
 /** What can be done about a finding, each with its key. */
 const WAYS: readonly { way: FollowUp; key: string }[] = [
@@ -39,6 +41,8 @@ export function Concerns({
   onOwner: (concern: Concern) => void;
   onWork: (concern: Concern) => void;
 }) {
+  const found = concernsOf(bench, state).some(({ part }) => part !== undefined);
+  const record = useRecord(found && !state.released ? (state.opened?.body.machine.id ?? null) : null);
   if (state.released) return null;
   const all = concernsOf(bench, state);
   const lately = new Set(state.events.slice(-LATELY).map(({ id }) => id));
@@ -57,6 +61,11 @@ export function Concerns({
               <p className="text-lg">
                 <strong>{concern.text}</strong>
               </p>
+              {concern.part && record[lastingId(bench, concern.part.id)] !== undefined && (
+                <p className="text-[15px]">
+                  <span className="caption">by the record</span> {record[lastingId(bench, concern.part.id)]}
+                </p>
+              )}
               {said !== null && <p className="text-[15px]">{said}</p>}
               {isAsked(concern) && (
                 <button type="button" className="key mt-1" data-main="true" onClick={() => onOwner(concern)}>

@@ -74,7 +74,8 @@ function foundOf(bench: Bench, state: JobState): string[] {
       return [{ name, item: several ? item : 0, said }];
     });
   });
-  return alike([...seen, ...read]);
+  const met = troublesOf(state).map(({ met: { body } }) => ({ name: body.name, item: 0, said: body.says }));
+  return alike([...seen, ...read, ...met]);
 }
 
 /** What was done: the works, what went in new, and what was put right on the way. */
@@ -82,7 +83,10 @@ function doneOf(bench: Bench, state: JobState): string[] {
   if (state.released?.body.type === "job_cancelled") return [`Nothing: ${state.released.body.reason}`];
   const back = state.released?.body.type === "job_handed_back";
   const works = worksInJob(bench, state).map((work) => `${workName(work)}${back ? ", not finished" : ""}`);
-  const parts = pullList(bench, state).map(({ quantity, name }) => `New: ${quantity} × ${name}`);
+  // Of what is not finished nobody can say here which of them are in.
+  const parts = pullList(bench, state).map(
+    ({ quantity, name }) => `${back ? "Parts meant for it" : "New"}: ${quantity} × ${name}`,
+  );
   const right = state.follows.flatMap(({ body }) =>
     body.way === "put right" ? [`${body.text}; put right: ${body.words}`] : [],
   );

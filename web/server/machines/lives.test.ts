@@ -5,7 +5,7 @@ import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { intakeSchema } from "../jobs/schema.ts";
 import { appendEvents, openJob } from "../jobs/store.ts";
-import { livesAt, livesOf } from "./lives.ts";
+import { livesAt, lifeWords, livesOf, recordOf } from "./lives.ts";
 
 // The demo's sleds and their jobs; every figure is invented.
 const MARKS = ["Ridge sled 2", "Ridge sled 5", "Kit bike 1"];
@@ -40,6 +40,16 @@ test("bearings are told by position: how many hours each was in when the machine
     "bearing-clutch": "63.7 h in",
     "bearing-jack-case": "63.7 h in",
   });
+});
+
+test("the record says how long a part is in, and when it goes if it lasts no longer than the one before it", async () => {
+  const machineId = await machineOf("Kit bike 1");
+  expect((await recordOf(db, machineId))["bearing-clutch"]).toBe("63.7 h in, the first that is on file");
+  const life = { id: "x", what: "x", unit: "h", turns: null, turnUnit: null };
+  expect(lifeWords({ ...life, since: 200, lasts: 95, earlier: [120, 110] })).toBe(
+    "95.0 h in; those before it lasted 120.0, 110.0: by that it goes at 310.0 h",
+  );
+  expect(lifeWords({ ...life, since: null, lasts: null, earlier: [] })).toBeNull();
 });
 
 test("a kit is not asked for a drive belt, and is offered no work on one", async () => {

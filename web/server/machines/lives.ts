@@ -131,3 +131,24 @@ export async function livesAt(db: Database, { bench, events }: OpenedJob): Promi
     }),
   );
 }
+
+/** How long it is in, how long those before it lasted, and when it goes if it lasts no longer than the shortest of them. */
+export function lifeWords({ since, lasts, earlier, unit }: Life): string | null {
+  if (since === null || lasts === null) return null;
+  const inside = `${lasts.toFixed(1)} ${unit} in`;
+  if (earlier.length === 0) return `${inside}, the first that is on file`;
+  const before = `${earlier.length === 1 ? "the one before it" : "those before it"} lasted ${earlier.map((much) => much.toFixed(1)).join(", ")}`;
+  const goes = since + Math.min(...earlier);
+  return `${inside}; ${before}: by that it goes at ${goes.toFixed(1)} ${unit}`;
+}
+
+/** What a machine's own record says of each part that went in new, by the part's id, in words. */
+export async function recordOf(db: Database, machineId: string): Promise<Record<string, string>> {
+  const parts = (await livesOf(db, machineId)).filter(({ turns }) => turns === null);
+  return Object.fromEntries(
+    parts.flatMap((life) => {
+      const words = lifeWords(life);
+      return words === null ? [] : [[life.id, words] as const];
+    }),
+  );
+}
