@@ -5,7 +5,7 @@ import http from "node:http";
 import https from "node:https";
 import { setTimeout as wait } from "node:timers/promises";
 import { connect, type Database } from "../../web/server/database.ts";
-import { fillWords } from "../../web/server/jobs/tables.ts";
+import { fillOutcomes, fillWords } from "../../web/server/jobs/tables.ts";
 import { migrate } from "../../web/server/migrations.ts";
 import { takeProcedures } from "../../web/server/procedures/store.ts";
 import { type Child, run, start } from "../child.ts";
@@ -112,6 +112,7 @@ export function prepare(url: string, fill?: (db: Database) => Promise<void>): Pr
     await migrate(db);
     await takeProcedures(db, path.join(ROOT, "procedures"));
     await fillWords(db);
+    await fillOutcomes(db);
     await fill?.(db);
   });
 }

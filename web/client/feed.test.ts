@@ -57,7 +57,7 @@ function page(job: string, from: number) {
     after: () => heard.flat().pop() ?? from,
     events: (events) => heard.push(events.map((e) => e.number)),
     strays: (list) => strays.push(list.length),
-    shop: () => undefined,
+    figures: () => undefined,
     reachable: (yes) => reachable.push(yes),
   });
   return { heard, reachable, strays, end };

@@ -12,7 +12,7 @@ const messageSchema = z.object({
   jobId: z.string().optional(),
   events: z.array(eventSchema).optional(),
   strays: z.array(straySchema).optional(),
-  shop: z.array(z.string()).optional(),
+  figures: z.number().optional(),
   notice: z.string().nullable().optional(),
 });
 type Message = z.infer<typeof messageSchema>;
@@ -22,8 +22,8 @@ export type Listener = {
   after: () => number;
   events: (events: JobEvent[]) => void;
   strays: (strays: Stray[]) => void;
-  /** What the job is judged by otherwise from now on, in words. */
-  shop: (changes: string[]) => void;
+  /** By which version of the shop's figures the job is judged from now on. */
+  figures: (version: number) => void;
   reachable: (yes: boolean) => void;
 };
 
@@ -53,12 +53,12 @@ const wantsHere = (): Wants =>
 
 const pass = (what: Passed): void => channel?.postMessage(what);
 
-function hand({ jobId, events, strays, shop, notice }: Message): void {
+function hand({ jobId, events, strays, figures, notice }: Message): void {
   if (notice !== undefined) for (const hear of notices) hear(notice);
   for (const listener of (jobId !== undefined && own.get(jobId)) || []) {
     if (events) listener.events(events);
     if (strays) listener.strays(strays);
-    if (shop) listener.shop(shop);
+    if (figures !== undefined) listener.figures(figures);
   }
 }
 

@@ -59,7 +59,7 @@ beforeEach(async () => {
 });
 
 function openHere() {
-  const here = { id: `job-${jobs}`, number: "T-0401", bench, events: log, strays: [] as Stray[] };
+  const here = { id: `job-${jobs}`, number: "T-0401", bench, figuresAt: 7, events: log, strays: [] as Stray[] };
   return renderHook(() => useJob(here, mira, onFigures));
 }
 type Open = ReturnType<typeof openHere>["result"];
@@ -115,7 +115,7 @@ test("a page made before a line was kept knows it before the next is typed, also
   await waitFor(() => expect(before.result.current.unkept.size).toBe(0));
   before.unmount();
   reachable = false;
-  const here = { id: `job-${jobs}`, number: "T-0401", bench, events: asItWas, strays: [] as Stray[] };
+  const here = { id: `job-${jobs}`, number: "T-0401", bench, figuresAt: 7, events: asItWas, strays: [] as Stray[] };
   const { result: job } = renderHook(() => useJob(here, mira, onFigures));
   await waitFor(() => expect(job.current.loaded).toBe(true));
   expect(notes(job)).toEqual(["just now"]);
@@ -134,7 +134,9 @@ test("a line from the feed comes in by its number, once, and strays with it", as
   const stray = { id: "s", text: "lost words", by: "Mira Orr", typedAt: event.at, why: "released" };
   act(() => feed?.strays([stray]));
   expect(job.current.state.strays).toEqual([stray]);
-  act(() => feed?.shop(["Steel plate warp: 0.2 mm at most; it was 0.15 mm at most"]));
+  act(() => feed?.figures(7));
+  expect(onFigures).not.toHaveBeenCalled();
+  act(() => feed?.figures(8));
   expect(onFigures).toHaveBeenCalledTimes(1);
 });
 

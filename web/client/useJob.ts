@@ -24,7 +24,15 @@ export type Taken = { ok: true; events: JobEvent[]; state: JobState };
 export type Submitted = Taken | { ok: false; error: RefusalData };
 
 /** A job as the server gave it to a page. */
-export type OpenedHere = { id: string; number: string; bench: Bench; events: JobEvent[]; strays: Stray[] };
+export type OpenedHere = {
+  id: string;
+  number: string;
+  bench: Bench;
+  /** The version of the shop's figures that the bench was made of. */
+  figuresAt: number;
+  events: JobEvent[];
+  strays: Stray[];
+};
 
 export type JobHook = {
   state: JobState;
@@ -106,10 +114,10 @@ function stateOf(bench: Bench, { kept, lines, strays }: Log): JobState {
  * the outbox on this machine first, then to the server, again and again until it answers; the same fold shows both.
  */
 export function useJob(
-  { id: jobId, number: jobNumber, bench, events: initial, strays: first }: OpenedHere,
+  { id: jobId, number: jobNumber, bench, figuresAt, events: initial, strays: first }: OpenedHere,
   actor: Actor,
-  /** Told what the job is judged by otherwise from now on. */
-  onFigures: (changes: readonly string[]) => void,
+  /** Told that the job is judged by later figures than those of its bench: it is asked for anew. */
+  onFigures: () => void,
 ): JobHook {
   const log = useRef<Log>({ kept: initial, lines: [], strays: first });
   const [shown, setShown] = useState(() => ({ state: fold(initial, first), unkept: NONE }));
@@ -141,6 +149,10 @@ export function useJob(
     [bench, show],
   );
 
+  const madeOf = useRef(figuresAt);
+  useEffect(() => {
+    madeOf.current = figuresAt;
+  }, [figuresAt]);
   // Laid out anew, such as with a further work: what was typed here is accepted by that from now on.
   const benchBefore = useRef(bench);
   useEffect(() => {
@@ -219,7 +231,9 @@ export function useJob(
         after: () => wholeTo(log.current.kept),
         events: (kept) => change({ kept }),
         strays: (strays) => change({ strays }),
-        shop: onFigures,
+        figures: (version) => {
+          if (version > madeOf.current) onFigures();
+        },
         reachable: (yes) => setReach((now) => (now.server === yes ? now : { ...now, server: yes, database: yes })),
       }),
     [jobId, change, onFigures],

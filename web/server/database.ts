@@ -244,7 +244,14 @@ export type JobWorkRow = {
   position: string | null;
   dropped: boolean;
 };
-export type JobOutcomeRow = { jobId: string; work: string; procedureId: string; how: string };
+export type JobOutcomeRow = {
+  jobId: string;
+  work: string;
+  procedureId: string;
+  how: string;
+  /** What went in new with the work, by role, between commas; null while a job of an earlier version has not said. */
+  roles: string | null;
+};
 export type SymptomSetRow = { id: string; body: unknown };
 export type JobCauseRow = { jobId: string; symptom: string; suspect: string | null };
 export type JobWordsRow = { jobId: string; work: string; words: string };
@@ -550,6 +557,7 @@ function models(sequelize: Sequelize) {
       work: key(4),
       procedureId: text(60),
       how: text(20),
+      roles: maybe(2000),
     }),
     works: define<JobWorkRow>("job_works", {
       jobId: { ...key(36) },

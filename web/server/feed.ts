@@ -86,17 +86,19 @@ export async function feedOf(request: Request): Promise<Response> {
             strays.set(jobId, now.strays);
           }
         }
-        const [version] = [...standing.values()].map(({ shop }) => shop);
-        if (version !== figuresAt) await compareFigures();
+        const [version] = [...standing.values()].map(({ shop }) => Number(shop));
+        if (version !== undefined && version !== figuresAt) await compareFigures(version);
         figuresAt = version;
       };
-      /** What a change of the shop's figures means for each bench that listens: told where it is judged otherwise. */
-      const compareFigures = async (): Promise<void> => {
+      /**
+       * Tells each bench that listens where it is judged otherwise; and one that begins to, by which version that is: what
+       * changed while it could not listen, it finds out by that.
+       */
+      const compareFigures = async (version: number): Promise<void> => {
         for (const job of await jobsAtBench(db, [...after.keys()], null)) {
           const bench = await benchOf(db, job, null);
           const before = benches.get(job.id);
-          const shop = before ? figuresChanged(before, bench) : [];
-          if (shop.length > 0) tell({ jobId: job.id, shop });
+          if (!before || figuresChanged(before, bench).length > 0) tell({ jobId: job.id, figures: version });
           benches.set(job.id, bench);
         }
       };

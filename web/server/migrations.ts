@@ -282,6 +282,10 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         FOREIGN KEY (ownerId) REFERENCES owners(id), FOREIGN KEY (intoId) REFERENCES owners(id))`,
     ],
   },
+  {
+    name: "0020-what-came-of-parts",
+    statements: [`ALTER TABLE job_outcomes ADD COLUMN IF NOT EXISTS roles VARCHAR(2000) NULL`],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

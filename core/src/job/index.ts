@@ -105,7 +105,7 @@ export { judgedOtherwise } from "./limitFound.ts";
 export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { type CostNow, costNow, overAgreed, overWords } from "./agreedSum.ts";
-export { kitsFor, partInStores, type PullLine, pullList, pullListTotal, storesSay } from "./pullList.ts";
+export { kitsFor, newWith, partInStores, type PullLine, pullList, pullListTotal, storesSay } from "./pullList.ts";
 export { type Readiness, readiness } from "./readiness.ts";
 export { comesInSizes } from "./sizes.ts";
 export { isOverdue } from "./overdue.ts";

@@ -1,15 +1,22 @@
 import { part, shop } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
-import { technician } from "../../testingBench.ts";
+import { ANSWERS, jobAt, technician } from "../../testingBench.ts";
 import { shippedBody } from "../../testingProcedures.ts";
 import { joined, procedureSchema } from "../procedure/index.ts";
 import { estimateFor } from "../task/question/estimate.ts";
 import type { Bench, StorePart } from "./bench.ts";
-import { kitsFor, partInStores, type PullLine, pullListTotal, storesSay } from "./pullList.ts";
+import { kitsFor, newWith, partInStores, type PullLine, pullListTotal, storesSay } from "./pullList.ts";
 
 // Every part, price and currency here is invented.
 const line = (stored: StorePart | null, quantity = 1): PullLine => ({
-  ...{ role: stored?.role ?? "gasket", name: stored?.name ?? "Gasket", quantity, why: "renewed", part: stored },
+  ...{
+    role: stored?.role ?? "gasket",
+    row: "gasket",
+    name: stored?.name ?? "Gasket",
+    quantity,
+    why: "renewed",
+    part: stored,
+  },
 });
 const gasket = part("gasket", "6.20");
 const spring = part("spring", "2.60");
@@ -82,4 +89,14 @@ test("a part of one place is pulled at that place only; where nobody said which,
   };
   expect(procedure.positions?.map(({ word }) => word)).toContain("front right");
   expect([at("front left"), at("front right"), at(null)]).toEqual(["l", "r", "l"]);
+});
+
+test("what went in new with a work is known by its role; what is used once says nothing of how long it lasts", () => {
+  const springs = { found: ["42.1 42.0"], left: ["44.2 44.1"] };
+  const worn = Object.fromEntries(
+    Object.entries(springs).map(([phase, lines]) => [`measure:spring-length:${phase}`, lines]),
+  );
+  const job = jobAt("fit:judder", { ...ANSWERS, ...worn });
+  expect(newWith(job.shop, job.state, "w1")).toEqual(["spring"]);
+  expect(newWith(job.shop, job.state, "w2")).toEqual([]);
 });

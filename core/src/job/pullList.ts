@@ -7,10 +7,12 @@ import { isRenewed } from "./judged.ts";
 import { decimal, hundredths } from "./money.ts";
 import { sizeChosen } from "./sizes.ts";
 import { renewedByTrouble } from "./trouble.ts";
-import { worksInJob } from "./worksOf.ts";
+import { isNeededBy, worksInJob } from "./worksOf.ts";
 
 export type PullLine = {
   role: string;
+  /** The row of the procedure that asks for it. */
+  row: string;
   name: string;
   quantity: number;
   why: string;
@@ -59,7 +61,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       const all = chosen.role === undefined ? [] : partsForRole(bench, state, chosen.role);
       const part = all.find((p) => (p.nominal ?? p.number) === nominal) ?? null;
       lines.push({
-        role: chosen.role ?? chosen.id,
+        ...{ role: chosen.role ?? chosen.id, row: chosen.id },
         name: `${chosen.name} ${nominal} mm`,
         quantity,
         why: "the accepted stack",
@@ -74,7 +76,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     if (quantity === 0) continue;
     const size = part.role === undefined ? null : sizeChosen(bench, state, part.role);
     lines.push({
-      role: part.role ?? part.id,
+      ...{ role: part.role ?? part.id, row: part.id },
       name: size === null ? part.name : `${part.name}, ${size} teeth`,
       quantity,
       why: part.singleUse ? "single use" : "renewed",
@@ -84,7 +86,7 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   for (const step of bench.procedure.steps) {
     if (step.kind !== "do" || !stepApplies(bench, state, step)) continue;
     for (const { role, name, count: quantity } of step.uses ?? []) {
-      lines.push({ role, name, quantity, why: "used up", part: partInStores(bench, state, role) });
+      lines.push({ role, row: step.id, name, quantity, why: "used up", part: partInStores(bench, state, role) });
     }
   }
   // Of what no step of the work puts in: found, and renewed all the same.
@@ -94,16 +96,23 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     const point = bench.procedure.points.find(({ id }) => id === row);
     const of = point && partOf(bench.procedure, point.for ?? point.on);
     const part = of?.role === undefined ? null : partInStores(bench, state, of.role);
-    lines.push({ role: of?.role ?? row, name: body.words, quantity: body.count ?? 1, why: body.text, part });
+    lines.push({ role: of?.role ?? row, row, name: body.words, quantity: body.count ?? 1, why: body.text, part });
   }
   for (const { body } of state.tooFar) {
     if (body.how !== "renewed") continue;
     const part = body.role === null ? null : (partsForRole(bench, state, body.role)[0] ?? null);
-    lines.push({ role: body.role ?? body.entry, name: body.name, quantity: 1, why: "pulled too far", part });
+    lines.push({
+      role: body.role ?? body.entry,
+      row: body.entry,
+      name: body.name,
+      quantity: 1,
+      why: "pulled too far",
+      part,
+    });
   }
   for (const { role, row, name, why } of renewedByTrouble(bench, state)) {
     const part = role === null ? null : (partsForRole(bench, state, role)[0] ?? null);
-    lines.push({ role: role ?? row, name, quantity: 1, why, part });
+    lines.push({ role: role ?? row, row, name, quantity: 1, why, part });
   }
   for (const entry of activeSpine(bench, state)) {
     if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;
@@ -118,10 +127,19 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
     for (const one of once) {
       if (!one) continue;
       const part = partsForRole(bench, state, one.role)[0] ?? null;
-      lines.push({ ...one, quantity: count, why: "single use", part });
+      lines.push({ ...one, row: entry.id, quantity: count, why: "single use", part });
     }
   }
   return lines;
+}
+
+/** Why a line is there in every job of its kind: nothing is learned of how long such a part lasts. */
+const ALWAYS = new Set(["single use", "used up"]);
+
+/** What went in new with a work, by its role in stores, each once: what came of the work is counted by that too. */
+export function newWith(bench: Bench, state: JobState, work: string): string[] {
+  const own = pullList(bench, state).filter(({ row, why }) => !ALWAYS.has(why) && isNeededBy(bench, work, row));
+  return [...new Set(own.map(({ role }) => role))].sort();
 }
 
 /**

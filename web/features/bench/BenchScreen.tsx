@@ -7,6 +7,7 @@ import {
   type Concern,
   eventSentence,
   isReplaced,
+  figuresChanged,
   jobTitle,
   nextTask,
   openPoints,
@@ -80,13 +81,7 @@ export function BenchScreen({
   const [shown, setShown] = useState(false);
   const [workFor, setWorkFor] = useState<Concern | null>(null);
   const [news, setNews] = useState<readonly string[]>([]);
-  const judgedAnew = useCallback(
-    (changes: readonly string[]) => {
-      setNews((before) => [...before, ...byOthers(changes)]);
-      router.refresh();
-    },
-    [router],
-  );
+  const judgedAnew = useCallback(() => router.refresh(), [router]);
   useEffect(() => atBench(jobId), [jobId]);
   const job = useJob(here, actor, judgedAnew);
   const { state } = job;
@@ -96,6 +91,17 @@ export function BenchScreen({
     ...[...state.added.keys(), ...[...state.dropped.keys()].map((id) => `-${id}`)],
     ...[came?.machine.id, came?.meter.value],
   ].join();
+  // What is otherwise by figures that came meanwhile, however long this page could not hear of them; another machine has its own.
+  const machine = came?.machine.id;
+  const judgedBy = useRef({ bench, machine });
+  useEffect(() => {
+    const before = judgedBy.current;
+    if (before.bench === bench) return;
+    judgedBy.current = { bench, machine };
+    if (before.machine !== machine) return;
+    const changes = byOthers(figuresChanged(before.bench, bench));
+    if (changes.length > 0) setNews((now) => [...now, ...changes]);
+  }, [bench, machine]);
   const laidOutBy = useRef(works);
   useEffect(() => {
     if (laidOutBy.current === works) return;
@@ -180,13 +186,13 @@ export function BenchScreen({
           data-far="M"
           className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight max-md:flex-1"
         >
-          <strong className="line-clamp-1 md:line-clamp-2 lg:line-clamp-1">{jobTitle(bench, state)}</strong>
-          <span className="truncate text-[15px] underline decoration-1 underline-offset-4">
+          <strong className="line-clamp-1">{jobTitle(bench, state)}</strong>
+          <span className="line-clamp-1 text-[15px] leading-[1.1] underline decoration-1 underline-offset-2 md:line-clamp-2 lg:line-clamp-1">
             {[
               opened?.machine.mark,
+              opened?.owner.name,
               number,
               opened?.meter.value == null ? "meter not read" : `${opened.meter.value} ${opened.meter.unit}`,
-              opened?.owner.name,
             ]
               .filter(Boolean)
               .join(" · ")}

@@ -17,6 +17,7 @@ export function PartScreen({
   instead,
   holds,
   heldBy,
+  cameOf,
   log,
   models,
   currency,
@@ -28,6 +29,8 @@ export function PartScreen({
   instead: readonly Other[];
   holds: readonly (Other & { count: number })[];
   heldBy: readonly Other[];
+  /** What came of works that such a part went into new, as their owners told it. */
+  cameOf: readonly { how: string; count: number }[];
   log: readonly ToldLine[];
   models: readonly string[];
   currency: string;
@@ -39,6 +42,14 @@ export function PartScreen({
     ["for", use],
     ...(part.nominal === null ? [] : [["size", part.nominal] satisfies [string, string]]),
     ...(part.thicknessMm === null ? [] : [["thick when new", `${part.thicknessMm} mm`] satisfies [string, string]]),
+    ...(cameOf.length === 0
+      ? []
+      : [
+          ["what came of such", cameOf.map(({ how, count }) => `${how} ${count}`).join(" · ")] satisfies [
+            string,
+            string,
+          ],
+        ]),
     ["takes to come", part.leadDays === null ? "nobody has said" : `${part.leadDays} days`],
   ];
   return (

@@ -37,7 +37,15 @@ export async function standingOf(db: Database, jobIds: readonly string[]): Promi
 
 export type Standing = { last: number; strays: string; shop: number };
 
-export type OpenedJob = { id: string; number: string; bench: Bench; events: JobEvent[]; strays: Stray[] };
+export type OpenedJob = {
+  id: string;
+  number: string;
+  bench: Bench;
+  /** The version of the shop's figures that the bench was made of. */
+  figuresAt: number;
+  events: JobEvent[];
+  strays: Stray[];
+};
 
 export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
   const job = await jobAtBench(db, jobId, null);
@@ -46,7 +54,7 @@ export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
     await eventsOf(db, jobId, null, null),
     await straysOpen(db, jobId, null),
   ];
-  return { id: job.id, number: job.number, bench, events, strays };
+  return { id: job.id, number: job.number, bench, figuresAt: Number(job.shopVersion ?? 0), events, strays };
 }
 
 const clocksSchema = z.array(z.object({ title: z.string(), endsAt: z.string() }));

@@ -6,6 +6,7 @@ import {
   type JobEvent,
   type JobState,
   jobTitle,
+  newWith,
   summarise,
   tellsWords,
   wordsOf,
@@ -78,10 +79,10 @@ function workRows(jobId: string, { opened, added, dropped }: JobState): JobWorkR
   return [row(FIRST_WORK, opened.body.procedure.hash, opened.body.position), ...further];
 }
 
-const outcomeRows = (jobId: string, bench: Bench, { outcomes }: JobState): JobOutcomeRow[] =>
-  [...outcomes].map(([work, { body }]) => {
+const outcomeRows = (jobId: string, bench: Bench, state: JobState): JobOutcomeRow[] =>
+  [...state.outcomes].map(([work, { body }]) => {
     const procedureId = worksOf(bench).find(({ id }) => id === work)?.of ?? bench.procedure.id;
-    return { jobId, work, procedureId, how: body.how };
+    return { jobId, work, procedureId, how: body.how, roles: newWith(bench, state, work).join(",").slice(0, 2000) };
   });
 
 const causeRows = (jobId: string, { causes }: JobState): JobCauseRow[] =>
@@ -179,6 +180,23 @@ export async function fillWords(db: Database): Promise<void> {
       rows.push(wordsRow(job.id, await benchOf(db, job, null), state));
     }
     await db.words.bulkCreate(rows, { ignoreDuplicates: true });
+  }
+}
+
+/** Says of what came of works in jobs of an earlier version which parts had gone in new; nothing is done where all say it. */
+export async function fillOutcomes(db: Database): Promise<void> {
+  const without = await db.sequelize.query<{ jobId: string }>(
+    "SELECT DISTINCT jobId FROM job_outcomes WHERE roles IS NULL",
+    { type: QueryTypes.SELECT },
+  );
+  if (without.length === 0) return;
+  for (const job of await jobsAtBench(
+    db,
+    without.map(({ jobId }) => jobId),
+    null,
+  )) {
+    const rows = outcomeRows(job.id, await benchOf(db, job, null), fold(await readEvents(db, job.id, 0, null)));
+    await db.outcomes.bulkCreate(rows, { updateOnDuplicate: ["roles"] });
   }
 }
 

@@ -17,7 +17,7 @@ import { actorCalled, testDatabase } from "../testing.ts";
 import { findJobs, jobById, jobLines, outcomesOf, untold } from "./read.ts";
 import { intakeSchema, workSchema } from "./schema.ts";
 import { appendEvents, openJob } from "./store.ts";
-import { rebuildReadTables } from "./tables.ts";
+import { fillOutcomes, rebuildReadTables } from "./tables.ts";
 import { takeWork } from "./replaced.ts";
 import { addWork, worksOffered } from "./works.ts";
 
@@ -236,6 +236,24 @@ test("what came of a work is told once the job has ended, by whoever heard it, a
   const jobId = await newJob(QUAD, axle);
   const told: Draft = { type: "outcome_said", work: "w1", how: "came back", words: "phone, clicks again" };
   await expect(appendEvents(db, jobId, line(told), edda)).rejects.toThrow(/has not ended/);
+  const [met] = line({
+    type: "trouble_met",
+    trouble: "thread",
+    row: "axle-nut",
+    item: 1,
+    task: "x",
+    words: "w",
+  }).events;
+  await appendEvents(db, jobId, { events: met ? [met] : [] }, tobin);
+  const ended = {
+    type: "trouble_ended",
+    event: met?.id ?? "",
+    end: "bolt",
+    words: "w",
+    agreed: null,
+    torque: null,
+  } as const;
+  await appendEvents(db, jobId, line(ended), tobin);
   await appendEvents(db, jobId, line({ type: "job_handed_back", said: "hand back", words: "x" }), tobin);
   const machineId = (await db.machines.findOne({ where: { mark: QUAD } }))?.get("id") as string;
   expect((await untold(db, machineId)).map(({ id }) => id)).toContain(jobId);
@@ -245,5 +263,11 @@ test("what came of a work is told once the job has ended, by whoever heard it, a
   await expect(appendEvents(db, jobId, line({ ...told, work: "w4" }), edda)).rejects.toThrow(
     "That is no work of this job.",
   );
+  const roles = async (): Promise<unknown> => (await db.outcomes.findOne({ where: { jobId } }))?.get("roles");
+  expect(await roles()).toBe("axle-nut");
+  // A job of an earlier version says it once the shop is started with this one.
+  await db.outcomes.update({ roles: null }, { where: { jobId } });
+  await fillOutcomes(db);
+  expect(await roles()).toBe("axle-nut");
   expect((await rebuildReadTables(db)).differences).toEqual([]);
 });

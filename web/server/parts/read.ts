@@ -89,6 +89,11 @@ export async function partById(db: Database, id: string) {
     `SELECT ${other} FROM part_holds h JOIN store_parts p ON p.id = h.kitId WHERE h.partId = :id ORDER BY p.number`,
     asked,
   );
+  const cameOf = await db.sequelize.query<{ how: string; count: number }>(
+    `SELECT how, COUNT(*) AS count FROM job_outcomes WHERE FIND_IN_SET(:role, roles) > 0
+      GROUP BY how ORDER BY count DESC, how`,
+    { ...asked, replacements: { role: part.role } },
+  );
   const log = await db.partLog.findAll({ where: { partId: id }, order: [["at", "DESC"]], limit: MOST_TOLD });
-  return { part, fits, instead, holds, heldBy, log: log.map((row) => toldLine(row.get({ plain: true }))) };
+  return { part, fits, instead, holds, heldBy, cameOf, log: log.map((row) => toldLine(row.get({ plain: true }))) };
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { reading, writing } from "@/server/http";
-import { eventsAfter } from "@/server/jobs/read";
+import { eventsAfter, standingOf } from "@/server/jobs/read";
 import { appendSchema } from "@/server/jobs/schema";
 import { appendEvents } from "@/server/jobs/store";
 import { straysOpen } from "@/server/jobs/strays";
@@ -16,7 +16,11 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
       .catch(0)
       .parse(new URL(request.url).searchParams.get("after") ?? 0);
     const { id } = await params;
-    return { events: await eventsAfter(db, id, after), strays: await straysOpen(db, id, null) };
+    const figures = (await standingOf(db, [id])).get(id)?.shop;
+    return {
+      ...{ events: await eventsAfter(db, id, after), strays: await straysOpen(db, id, null) },
+      ...(figures === undefined ? {} : { figures: Number(figures) }),
+    };
   });
 }
 
