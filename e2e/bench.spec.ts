@@ -380,7 +380,7 @@ test("a bolt breaks off: what was tried and how it ended is kept, the owner agre
   page,
 }) => {
   await openBench(page, "Tobin Hask", "Ridge sled 2");
-  await page.getByRole("button", { name: "It broke or will not come" }).press("Enter");
+  await page.keyboard.press("Alt+b");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Which one").selectOption({ label: "Adjuster lock nut" });
   await dialog.getByRole("button", { name: "A bolt or stud broke off" }).press("Enter");

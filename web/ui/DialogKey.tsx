@@ -10,6 +10,7 @@ export function DialogKey({
   title,
   about,
   main = false,
+  far,
   children,
 }: {
   words: string;
@@ -17,13 +18,15 @@ export function DialogKey({
   about: ReactNode;
   /** Whether it is what is done next. */
   main?: boolean;
+  /** The letter that opens it with Alt. */
+  far?: string;
   children: (close: () => void) => ReactNode;
 }) {
   const [open, setOpen] = useState(false);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <button type="button" className="key" data-main={main}>
+        <button type="button" className="key" data-main={main} data-far={far}>
           {words}
         </button>
       </Dialog.Trigger>

@@ -18,6 +18,7 @@ const KEYS: [string, string][] = [
   ["s gl 3", "words by first letters or number, several at once"],
   [".. Enter", "records the last reading again"],
   ["all", "every pull left of this pass, once the first was made by itself; 24 all where they read 24"],
+  ["feel", "no wrench at hand: all that is left of a group, by feel"],
   ["g Enter", "takes another gauge or wrench of those that can"],
   ["↑ ↓", "to the place before or after, answered or not; typing there replaces what stands, and both stay readable"],
   ["- Enter", "strikes what stands at this place, or your last here; of another step it asks first"],
@@ -354,7 +355,7 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
         <Dialog.Overlay className="fixed inset-0 bg-black/50" />
         <Dialog.Content
           onCloseAutoFocus={toEntry}
-          className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(980px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-5"
+          className="fixed top-1/2 left-1/2 max-h-[94dvh] w-[min(980px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet px-5 py-3"
         >
           <Dialog.Title className="text-xl font-semibold">Keys of the entry line</Dialog.Title>
           <Dialog.Description className="text-soft">Figures and signs are on the numeric keypad.</Dialog.Description>
@@ -366,7 +367,7 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
             </div>
           </div>
           <Dialog.Close asChild>
-            <button type="button" className="key mt-4">
+            <button type="button" className="key mt-2">
               Close
             </button>
           </Dialog.Close>
@@ -377,7 +378,7 @@ function KeysKey({ open, setOpen }: { open: boolean; setOpen: (open: boolean) =>
 }
 
 const KeyList = ({ keys }: { keys: readonly (readonly [key: string, does: string])[] }) => (
-  <dl className="grid grid-cols-[auto_1fr] content-start gap-x-5 gap-y-2">
+  <dl className="grid grid-cols-[auto_1fr] content-start gap-x-5 gap-y-1">
     {keys.map(([key, does]) => (
       <div key={key} className="contents">
         <dt className="figure font-bold">{key}</dt>

@@ -37,6 +37,7 @@ export function TroubleKey({ bench, state, task, onAsk }: Props) {
   return (
     <p>
       <DialogKey
+        far="B"
         words="It broke or will not come"
         title="What is it?"
         about="Nobody signs for what broke or will not come: it stays open until somebody has said how it ended."

@@ -6,6 +6,7 @@ export const FAR = [
   ["W", "another work of this job"],
   ["P", "parts to pull"],
   ["L", "the log"],
+  ["B", "it broke or will not come"],
   ["O", "what is open until release; Esc: back to the line"],
   ["T", "the tray"],
   ["S", "the sheet"],

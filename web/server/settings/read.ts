@@ -33,9 +33,9 @@ export const MINUTES = "minutes";
 
 /** What the shop reckons works with, by the procedure's id. */
 export async function reckonedOf(db: Database, transaction: At): Promise<Record<string, Reckoned>> {
-  const row = await db.settings.findByPk(MINUTES, { transaction });
-  return row ? z.record(z.string(), reckonedSchema).parse(row.get("body")) : {};
+  return reckonedIn((await db.settings.findByPk(MINUTES, { transaction }))?.get("body") ?? {});
 }
+export const reckonedIn = (body: unknown): Record<string, Reckoned> => z.record(z.string(), reckonedSchema).parse(body);
 
 /** How many people work at benches here. */
 export async function handsOf(db: Database, transaction: At): Promise<number> {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Database, Tx } from "../database.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { Refused } from "../refused.ts";
-import { MINUTES, reckonedOf, SHOP } from "./read.ts";
+import { MINUTES, reckonedIn, SHOP } from "./read.ts";
 import type { minutesSchema, presetSchema, Shop, shopSaidSchema } from "./schema.ts";
 import { setShopZone } from "./zone.ts";
 
@@ -32,9 +32,10 @@ export async function sayMinutes(db: Database, said: z.infer<typeof minutesSchem
     throw new Refused(422, { code: "missing", path: "words", message });
   }
   await db.write(async (transaction) => {
-    // Held, so that two who say something at once keep both.
-    await db.settings.findByPk(MINUTES, { transaction, lock: transaction.LOCK.UPDATE });
-    const body = { ...(await reckonedOf(db, transaction)) };
+    // Two who say something at once both keep it: the row is there, and held, before it is read.
+    await db.settings.bulkCreate([{ name: MINUTES, body: {} }], { ignoreDuplicates: true, transaction });
+    const row = await db.settings.findByPk(MINUTES, { transaction, lock: transaction.LOCK.UPDATE });
+    const body = reckonedIn(row?.get("body") ?? {});
     delete body[procedure];
     if (minutes !== "") body[procedure] = { minutes: Number(minutes), words };
     await db.settings.upsert({ name: MINUTES, body }, { transaction });
