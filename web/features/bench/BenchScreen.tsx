@@ -186,7 +186,9 @@ export function BenchScreen({
           data-far="M"
           className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight max-md:flex-1"
         >
-          <strong className="line-clamp-1">{jobTitle(bench, state)}</strong>
+          <strong className="line-clamp-1 leading-[1.15] md:line-clamp-2 lg:line-clamp-1">
+            {jobTitle(bench, state)}
+          </strong>
           <span className="line-clamp-1 text-[15px] leading-[1.1] underline decoration-1 underline-offset-2 md:line-clamp-2 lg:line-clamp-1">
             {[
               opened?.machine.mark,
