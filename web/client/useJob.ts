@@ -12,6 +12,7 @@ import {
   type RefusalData,
   refusalFromIssue,
   type Stray,
+  type OpenedJob,
 } from "@averin/core";
 import { startTransition, useCallback, useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
@@ -24,16 +25,6 @@ export type Taken = { ok: true; events: JobEvent[]; state: JobState };
 export type Submitted = Taken | { ok: false; error: RefusalData };
 
 /** A job as the server gave it to a page. */
-export type OpenedHere = {
-  id: string;
-  number: string;
-  bench: Bench;
-  /** The version of the shop's figures that the bench was made of. */
-  figuresAt: number;
-  events: JobEvent[];
-  strays: Stray[];
-};
-
 export type JobHook = {
   state: JobState;
   /** What was typed here before and is not yet kept has been read: only then is it known what the next line answers. */
@@ -114,7 +105,7 @@ function stateOf(bench: Bench, { kept, lines, strays }: Log): JobState {
  * the outbox on this machine first, then to the server, again and again until it answers; the same fold shows both.
  */
 export function useJob(
-  { id: jobId, number: jobNumber, bench, figuresAt, events: initial, strays: first }: OpenedHere,
+  { id: jobId, number: jobNumber, bench, figuresAt, events: initial, strays: first }: OpenedJob,
   actor: Actor,
   /** Told that the job is judged by later figures than those of its bench: it is asked for anew. */
   onFigures: () => void,

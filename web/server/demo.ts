@@ -27,9 +27,10 @@ import {
   unsigned,
   waitingSlots,
   walk,
+  type OpenedJob,
 } from "@averin/core";
 import { type Database } from "./database.ts";
-import { jobById, type OpenedJob } from "./jobs/read.ts";
+import { jobById } from "./jobs/read.ts";
 import { intakeSchema, workSchema } from "./jobs/schema.ts";
 import { appendEvents, openJob } from "./jobs/store.ts";
 import { kindCalled, takeFile } from "./exchange/store.ts";

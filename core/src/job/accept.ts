@@ -19,7 +19,7 @@ import { rechecksOf } from "./rechecks.ts";
 import { acceptSecondLook } from "./secondLook.ts";
 import type { Task } from "./task.ts";
 import { acceptTooFar } from "./tooFar.ts";
-import { acceptTrouble, acceptTroubleEnd, acceptTry } from "./trouble.ts";
+import { acceptTroubled } from "./trouble.ts";
 import { undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
@@ -37,12 +37,19 @@ function gateBefore(bench: Bench, state: JobState, draft: Draft, tasks: readonly
   return task ? shutGate(bench, state, task.id) : null;
 }
 
+/** The row that a draft is about which answers no slot of it, or null. */
+function rowOf({ troubles }: JobState, draft: Draft): string | null {
+  if (draft.type === "pull_undone") return draft.entry;
+  if (draft.type === "trouble_met") return draft.row;
+  if (draft.type !== "trouble_tried" && draft.type !== "trouble_ended") return null;
+  return troubles.met.find(({ id }) => id === draft.event)?.body.row ?? null;
+}
+
 /** Why nothing more is taken for the work that a draft belongs to, or null: it was dropped, or is released by itself. */
 function closedWork(bench: Bench, state: JobState, draft: Draft): string | null {
   if (state.workReleases.size === 0 && state.dropped.size === 0) return null;
   const key = slotKeyOf(draft) ?? "";
-  const row =
-    draft.type === "pull_undone" ? draft.entry : draft.type === "trouble_met" ? draft.row : (key.split(":")[1] ?? "");
+  const row = rowOf(state, draft) ?? key.split(":")[1] ?? "";
   const work = OF_MACHINE.has(kindOfKey(key)) ? null : workOfRow(bench, row);
   if (work === null) return null;
   const dropped = state.dropped.get(work.id);
@@ -250,14 +257,12 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       const closed = closedWork(bench, state, draft);
       return closed === null ? acceptTooFar(bench, state, draft) : no("conflict", "$", closed);
     }
-    case "trouble_met": {
-      const closed = closedWork(bench, state, draft);
-      return closed === null ? acceptTrouble(bench, state, draft) : no("conflict", "$", closed);
-    }
+    case "trouble_met":
     case "trouble_tried":
-      return acceptTry(state, draft);
-    case "trouble_ended":
-      return acceptTroubleEnd(bench, state, draft);
+    case "trouble_ended": {
+      const closed = closedWork(bench, state, draft);
+      return closed === null ? acceptTroubled(bench, state, draft) : no("conflict", "$", closed);
+    }
     case "limit_found":
       return acceptLimit(bench, state, draft);
     case "time_corrected":

@@ -19,6 +19,7 @@ export {
   type Gauge,
   gaugeSchema,
   labourSchema,
+  type OpenedJob,
   presetOf,
   type Reckoned,
   reckonedSchema,

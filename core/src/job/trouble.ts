@@ -57,7 +57,7 @@ export const troubledRows = (bench: Bench, state: JobState): Troubled[] =>
 export const troublesFor = ({ of }: Troubled): Trouble[] => TROUBLES.filter((one) => one.of.includes(of));
 
 /** Takes what was met, or says what would be right: twice at one place it is told once. */
-export function acceptTrouble(bench: Bench, state: JobState, draft: DraftOf<"trouble_met">): Answer<Body> {
+function acceptTrouble(bench: Bench, state: JobState, draft: DraftOf<"trouble_met">): Answer<Body> {
   const row = troubledRows(bench, state).find((one) => one.row === draft.row && one.item === draft.item);
   if (!row) return no("unsupported", "row", `There is no "${draft.row}" ${draft.item} in this job.`);
   const trouble = troublesFor(row).find(({ id }) => id === draft.trouble);
@@ -79,7 +79,7 @@ function openOne(state: JobState, event: string): Answer<Met & { trouble: Troubl
   return { ok: true, value: { ...one, trouble } };
 }
 
-export function acceptTry(state: JobState, draft: DraftOf<"trouble_tried">): Answer<Body> {
+function acceptTry(state: JobState, draft: DraftOf<"trouble_tried">): Answer<Body> {
   const one = openOne(state, draft.event);
   if (!one.ok) return one;
   const { met, trouble } = one.value;
@@ -93,7 +93,7 @@ export function acceptTry(state: JobState, draft: DraftOf<"trouble_tried">): Ans
  * Takes how it ended, or says what would be right: what the owner pays for has their word, and a thread that is another one
  * by now has its own torque or a word on why the one on file holds. What was pulled at that place is pulled again.
  */
-export function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble_ended">): Answer<Body> {
+function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble_ended">): Answer<Body> {
   const one = openOne(state, draft.event);
   if (!one.ok) return one;
   const { met, trouble } = one.value;
@@ -132,6 +132,16 @@ export function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"
   });
 }
 
+/** Takes a line about what broke or will not come, or says what would be right. */
+export function acceptTroubled(
+  bench: Bench,
+  state: JobState,
+  draft: DraftOf<"trouble_met" | "trouble_tried" | "trouble_ended">,
+): Answer<Body> {
+  if (draft.type === "trouble_met") return acceptTrouble(bench, state, draft);
+  return draft.type === "trouble_tried" ? acceptTry(state, draft) : acceptTroubleEnd(bench, state, draft);
+}
+
 /** "8 N·m insert sheet": the figure with its unit, then whose it is; words alone say why the one on file holds. */
 export function readTorque(typed: string): Answer<{ valueNm: number | null; words: string }> {
   const [, number = "", unit = "", whose = ""] = /^\s*([\d.,]+)\s*([^\s\d]\S*)?\s*(.*)$/su.exec(typed) ?? [];
@@ -165,6 +175,10 @@ export const troublePoints = (state: JobState): OpenPoint[] =>
     task: body.task,
     hard: true,
   }));
+
+/** The row that each open trouble is about, by the key of its open point. */
+export const troubledBy = (state: JobState): ReadonlyMap<string, string> =>
+  new Map(openTroubles(state).map(({ met: { id, body } }) => [`trouble:${id}`, body.row]));
 
 /** What takes the place of what broke or had to go; what is renewed anyway is not counted twice. */
 export const renewedByTrouble = (bench: Bench, state: JobState) =>

@@ -15,6 +15,7 @@ import {
   openPoints,
   RELEASE_WORD,
   rehearseTogether,
+  troubledRows,
   worksStanding,
 } from "./index.ts";
 import { workOfTask } from "./works.ts";
@@ -171,3 +172,26 @@ test("every pair of shipped works that shares a step is worked through to its re
   expect(faults).toEqual([]);
   expect(pairs).toBeGreaterThan(60);
 }, 1_200_000);
+
+test("what broke in a work and has no end yet keeps it from being dropped or released; afterwards nothing is said of it", () => {
+  const { job } = new Job().add("countershaft-nut");
+  const bolt = troubledRows(job.shop, job.state).find(({ row, of }) => of === "fasteners" && row.startsWith("w2-"));
+  const { row = "", item = 0, name = "" } = bolt ?? {};
+  // Met in a step of the other work: it is the fastener's own work that waits.
+  const met = { type: "trouble_met", trouble: "broken", row, item, task: "x", words: "sheared" } as const;
+  const event = job.keep(met).id;
+  const refused = (draft: Draft): string => {
+    const answer = job.offer(draft);
+    return answer.ok ? "" : answer.error.message;
+  };
+  const open = `${name}: broken off, and nobody has said how it ended`;
+  expect(refused({ type: "work_dropped", work: "w2", reason: "x" })).toBe(
+    `${open}. Say that before the work is dropped.`,
+  );
+  expect(refused({ type: "work_released", work: "w2", said: "release" })).toContain("open in");
+  const ended = { type: "trouble_ended", event, end: "sound", words: "w", agreed: null, torque: null } as const;
+  job.keep(ended);
+  job.keep({ type: "work_dropped", work: "w2", reason: "owner wants it later" });
+  expect(refused(met)).not.toBe("");
+  expect(refused({ ...ended, words: "again" })).toMatch(/was dropped: owner wants/);
+});

@@ -23,6 +23,7 @@ import { openPoints, unsigned } from "./openPoints.ts";
 import { countsOf, type Offered, positionOf } from "./opening.ts";
 import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
+import { troubledBy, troublePoints } from "./trouble.ts";
 import { walk } from "./walk.ts";
 import { isInJob, isNeededBy, workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
 
@@ -165,9 +166,16 @@ export function notDropped(bench: Bench, state: JobState, id: string): string | 
     return "It is the only work of this job: put the right one in its place (Works, Wrong work), or end the job by its release, by handing it back, or by cancelling it.";
   }
   const out = stillOff(bench, state).filter((entry) => workOfRow(bench, entry.id)?.id === id);
-  if (out.length === 0) return null;
+  if (out.length === 0) return troubleIn(bench, state, id);
   const names = out.map(({ name }) => name.toLowerCase()).join(", ");
   return `Parts of it are off: ${names}. They go back in before the work is dropped.`;
+}
+
+/** What broke or will not come in a work and has no end yet, as what is said of it; or null. */
+function troubleIn(bench: Bench, state: JobState, id: string): string | null {
+  const troubled = troubledBy(state);
+  const own = troublePoints(state).find(({ key }) => isNeededBy(bench, id, troubled.get(key) ?? ""));
+  return own ? `${own.text}. Say that before the work is dropped.` : null;
 }
 
 /** Why a work cannot be released by itself, or null. */
@@ -176,7 +184,10 @@ export function notReleased(bench: Bench, state: JobState, id: string): string |
   if (!work || !isInJob(state, id)) return "That work is not part of this job.";
   if (state.workReleases.has(id)) return `${workName(work)} is released already.`;
   if (worksInJob(bench, state).length === 1) return "It is the only work of this job: release the machine.";
-  const left = unsigned(state, openPoints(bench, state)).filter(({ task }) => isNeededBy(bench, id, rowOf(task)));
+  const troubled = troubledBy(state);
+  const left = unsigned(state, openPoints(bench, state)).filter(({ key, task }) =>
+    isNeededBy(bench, id, troubled.get(key) ?? rowOf(task)),
+  );
   const [first] = left;
   if (!first) return null;
   return `${left.length} open in ${workName(work)}: ${first.text}${left.length > 1 ? " …" : ""}. Clear them, or a lead signs for each.`;

@@ -8,6 +8,7 @@ import {
   eventSentence,
   isReplaced,
   figuresChanged,
+  type OpenedJob,
   jobTitle,
   nextTask,
   openPoints,
@@ -31,7 +32,7 @@ import { saidOf, send } from "@/client/send";
 import { byOthers } from "@/client/entered";
 import { atBench } from "@/client/lastBench";
 import { useLastTool, useTaken } from "@/client/lastTools";
-import { type OpenedHere, useJob } from "@/client/useJob";
+import { useJob } from "@/client/useJob";
 import { Spine } from "@/instruments/Spine";
 import { ROOM, TopRule } from "@/ui/TopRule";
 import { Clocks } from "./Clocks.tsx";
@@ -49,7 +50,7 @@ import { useFarKeys } from "./useFarKeys.ts";
 import { WorksKey } from "./WorksKey.tsx";
 
 type Props = {
-  opened: OpenedHere;
+  opened: OpenedJob;
   actor: Actor;
   colleagues: Colleague[];
   /** Since when parts of this machine are in, by their names; only where the drawing shows it. */

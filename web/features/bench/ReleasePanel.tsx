@@ -10,6 +10,8 @@ import {
   worksInJob,
 } from "@averin/core";
 import { Concerns } from "./Concerns.tsx";
+import { Troubles } from "./Troubles.tsx";
+import type { Asking } from "./useBenchHand.ts";
 import type { ComponentProps } from "react";
 import { minuteOf } from "@/ui/times";
 
@@ -26,6 +28,7 @@ export function ReleasePanel({
   onHandBack,
   onCause,
   onOutcome,
+  onAsk,
   concerns,
 }: {
   bench: Bench;
@@ -40,6 +43,8 @@ export function ReleasePanel({
   onOutcome: (work: string, how: Outcome) => void;
   onCause: (symptom: string, suspect: string | null) => void;
   onHandBack: () => void;
+  /** Asks in the line for the words of something. */
+  onAsk: (asking: Asking) => void;
   concerns: Omit<ComponentProps<typeof Concerns>, "bench" | "state" | "task">;
 }) {
   const works = worksInJob(bench, state);
@@ -165,6 +170,7 @@ export function ReleasePanel({
         </button>
       )}
       <Causes state={state} onCause={onCause} />
+      <Troubles bench={bench} state={state} task={null} onAsk={onAsk} />
       <Concerns bench={bench} state={state} task={null} {...concerns} />
       <p className="flex flex-wrap gap-2">
         <button type="button" className="key" onClick={onPark}>

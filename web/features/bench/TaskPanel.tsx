@@ -86,6 +86,7 @@ export function TaskPanel(
         onHandBack={onHandBack}
         onCause={onCause}
         onOutcome={onOutcome}
+        onAsk={onAsk}
         concerns={concerns}
       />
     );
@@ -135,7 +136,7 @@ export function TaskPanel(
           {task.caution}
         </p>
       )}
-      <Troubles state={props.state} task={task} onAsk={onAsk} />
+      <Troubles bench={props.bench} state={props.state} task={task} onAsk={onAsk} />
       <Second bench={props.bench} state={props.state} task={task} onLook={onLook} />
       <Concerns bench={props.bench} state={props.state} task={task.id} {...concerns} />
       {task.number === 1 && <ToolsAhead bench={props.bench} state={props.state} />}

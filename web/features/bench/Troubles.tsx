@@ -9,6 +9,7 @@ import {
   troublesFor,
   troublesOf,
   TROUBLES,
+  walk,
 } from "@averin/core";
 import { useState } from "react";
 import { DialogKey } from "@/ui/DialogKey";
@@ -18,22 +19,29 @@ import type { Asking } from "./useBenchHand.ts";
 type Props = {
   bench: Bench;
   state: JobState;
-  task: Task;
+  /** The step in hand; null before the release. */
+  task: Task | null;
   /** Asks in the line for the words of it. */
   onAsk: (asking: Asking) => void;
 };
 
-/** What broke or will not come at this step: what to look at, what is tried next, how it may end. */
-export function Troubles({ state, task, onAsk }: Omit<Props, "bench">) {
+/**
+ * What broke or will not come at this step, or at one that is no longer there: what to look at, what is tried next, how it
+ * may end. Before the release all of it.
+ */
+export function Troubles({ bench, state, task, onAsk }: Props) {
   if (state.released) return null;
+  const steps = new Set(walk(bench, state).map(({ id }) => id));
+  const isHere = (at: string): boolean => task === null || at === task.id || !steps.has(at);
   return troublesOf(state)
-    .filter(({ met, ended }) => ended === null && met.body.task === task.id)
+    .filter(({ met, ended }) => ended === null && isHere(met.body.task))
     .map((one) => <OpenTrouble key={one.met.id} one={one} onAsk={onAsk} />);
 }
 
 /** The key of every step that says that something broke or will not come. */
-export function TroubleKey({ bench, state, task, onAsk }: Props) {
-  if (state.released) return null;
+export function TroubleKey({ bench, state, task, onAsk }: Props & { task: Task }) {
+  // On a walk round a machine nothing is taken apart: what is wrong there is found.
+  if (state.released || !walk(bench, state).some(({ kind }) => kind === "off")) return null;
   return (
     <p>
       <DialogKey

@@ -90,6 +90,7 @@ describe("the step in hand", () => {
           onHandBack={() => undefined}
           onCause={() => undefined}
           onOutcome={() => undefined}
+          onAsk={() => undefined}
           concerns={{ onFollow: () => undefined, onOwner: () => undefined, onWork: () => undefined }}
         />,
       );

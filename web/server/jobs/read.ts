@@ -1,5 +1,4 @@
 import {
-  type Bench,
   DONE,
   ENDS,
   hasEnded,
@@ -8,8 +7,8 @@ import {
   type JobLine,
   type JobNamed,
   STAGES,
-  type Stray,
   wordsIn,
+  type OpenedJob,
 } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
@@ -36,16 +35,6 @@ export async function standingOf(db: Database, jobIds: readonly string[]): Promi
 }
 
 export type Standing = { last: number; strays: string; shop: number };
-
-export type OpenedJob = {
-  id: string;
-  number: string;
-  bench: Bench;
-  /** The version of the shop's figures that the bench was made of. */
-  figuresAt: number;
-  events: JobEvent[];
-  strays: Stray[];
-};
 
 export async function jobById(db: Database, jobId: string): Promise<OpenedJob> {
   const job = await jobAtBench(db, jobId, null);

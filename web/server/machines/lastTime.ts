@@ -1,8 +1,7 @@
-import { DONE, fold, type JobEvent, WORK_OF_ROW, worksOf } from "@averin/core";
+import { DONE, fold, type JobEvent, WORK_OF_ROW, worksOf, type OpenedJob } from "@averin/core";
 import { QueryTypes } from "sequelize";
 import type { Database } from "../database.ts";
 import { linesAfter } from "../jobs/log.ts";
-import type { OpenedJob } from "../jobs/read.ts";
 
 /** So many jobs back it is looked for what was seen at a point. */
 const MOST_BACK = 6;

@@ -13,9 +13,10 @@ import {
   stepOf,
   workOfRow,
   worksOf,
+  type OpenedJob,
 } from "@averin/core";
 import type { Database } from "../database.ts";
-import { jobById, type OpenedJob } from "../jobs/read.ts";
+import { jobById } from "../jobs/read.ts";
 
 /** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
 export type Life = {

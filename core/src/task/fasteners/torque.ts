@@ -42,8 +42,8 @@ export function torqueSpecAt(bench: Bench, state: JobState, entry: FastenerEntry
 export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
 
 /**
- * The wrench for every pass of a group, or of one place whose torque is another: the `wanted` one where it can, or the sentence that says why none will do. Those
- * that can are told with the one that suits best first.
+ * The wrench for every pass of a group, or of one place whose torque is another: the `wanted` one where it can, or the
+ * sentence that says why none will do. Those that can are told with the one that suits best first.
  */
 export function wrenchFor(
   bench: Bench,
