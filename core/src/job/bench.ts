@@ -2,7 +2,6 @@ import { fields } from "../calculator/index.ts";
 import { z } from "zod";
 import type { Procedure, Question, Work } from "../procedure/index.ts";
 import type { Spec } from "../spec/index.ts";
-import type { JobEvent, Stray } from "./events.ts";
 
 /** A measuring gauge as the shop holds it; figures in mm. */
 export const gaugeSchema = z.strictObject({
@@ -137,14 +136,3 @@ export const currencyOf = ({ currency, labour, parts }: Pick<Bench, "currency" |
   currency ?? labour?.currency ?? parts[0]?.currency ?? "";
 
 export const specFor = (bench: Bench, key: string) => bench.specs.find((spec) => spec.key === key) ?? null;
-
-/** A job as a screen opens it: by what it is judged, its log, and what the log could not take. */
-export type OpenedJob = {
-  id: string;
-  number: string;
-  bench: Bench;
-  /** The version of the shop's figures that the bench was made of. */
-  figuresAt: number;
-  events: JobEvent[];
-  strays: Stray[];
-};

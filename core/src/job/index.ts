@@ -19,7 +19,6 @@ export {
   type Gauge,
   gaugeSchema,
   labourSchema,
-  type OpenedJob,
   presetOf,
   type Reckoned,
   reckonedSchema,
@@ -73,6 +72,7 @@ export { endedWords, type Met, readTorque, type Troubled, troubledRows, troubles
 export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { type OpenedJob } from "./openedJob.ts";
 export { shutGate } from "./gates.ts";
 export {
   decisionFor,
