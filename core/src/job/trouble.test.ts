@@ -124,6 +124,17 @@ describe("something broke, stripped or will not come", () => {
     expect(specOf(job, first.place)?.targetNm).toBe(10);
   });
 
+  test("chased clean it is the same thread, and yet what was pulled before proves nothing", () => {
+    const job = jobAt("torque:plate-bolts", undefined, bench, lead);
+    const first = job.aim;
+    if (first?.kind !== "pull") throw new Error("no pull");
+    job.type("5");
+    const event = met(job, { trouble: "thread", item: first.place, task: "torque:plate-bolts" });
+    const chased = end(event, { end: "chased", agreed: null, torque: null });
+    expect(job.keep(chased).body).toMatchObject({ undoes: [first.key], renews: false, torque: null });
+    expect(job.aim).toMatchObject({ kind: "pull", place: first.place, pass: 1 });
+  });
+
   test("twice at one place, of what is not there, and of what cannot have it: each is told", () => {
     const job = jobAt("off:plate-bolts");
     met(job);

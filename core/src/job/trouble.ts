@@ -119,12 +119,13 @@ function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble
   if (!torque.ok) return torque;
   const { row, item, name } = met.body;
   const entry = entryOf(bench.procedure, row);
-  const changed = entry?.kind === "fasteners" && (end.renews || end.torque);
-  const keys = changed
-    ? [...entry.torque.stagesPercent.map((_, i) => slot.pull(row, item, i + 1).key), slot.lock(row, item).key].filter(
-        (key) => state.bySlot.has(key),
-      )
-    : [];
+  // What was pulled before it gave way, or before it came, proves nothing of it as it is now.
+  const keys =
+    entry?.kind === "fasteners"
+      ? [...entry.torque.stagesPercent.map((_, i) => slot.pull(row, item, i + 1).key), slot.lock(row, item).key].filter(
+          (key) => state.bySlot.has(key),
+        )
+      : [];
   return yes({
     ...{ type: "trouble_ended", event: draft.event, end: end.id, words: draft.words, agreed: draft.agreed },
     ...{ name, row, item, says: end.says, undoes: keys, renews: end.renews, again: end.again },
