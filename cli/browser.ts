@@ -1,5 +1,5 @@
 /** Debian's Chromium, quiet: it asks nobody on the network for anything. */
-export const BROWSER_PATH = "/usr/bin/chromium";
+export const BROWSER_PATH = "/usr/bin/chromium-headless-shell";
 export const BROWSER_FLAGS = [
   "--no-sandbox",
   "--disable-gpu",

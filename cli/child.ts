@@ -10,6 +10,16 @@ export function run(
   return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };
 }
 
+/** The same, while something else goes on. */
+export async function runMeanwhile(
+  program: string,
+  args: readonly string[],
+  ways: { cwd?: string; env?: Record<string, string> } = {},
+): Promise<{ code: number; out: string; errors: string }> {
+  const done = await execa(program, args, { ...ways, reject: false, stripFinalNewline: false });
+  return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };
+}
+
 /**
  * Hears a Ctrl-C, and whoever else tells this process to end, for as long as it lives. A listener that goes with the first
  * signal leaves only the one that ends our children with us: that one ends us at once, with all that is still to be

@@ -1,4 +1,5 @@
 import { existsSync } from "node:fs";
+import { BROWSER_PATH } from "./browser.ts";
 import { run } from "./child.ts";
 import { Told } from "./told.ts";
 
@@ -10,7 +11,7 @@ export const DATABASE: Need[] = [
   { file: "/usr/bin/my_print_defaults", debian: "mariadb-client-core" },
 ];
 export const TLS: Need[] = [{ file: "/usr/bin/openssl", debian: "openssl" }];
-export const BROWSER: Need[] = [{ file: "/usr/bin/chromium", debian: "chromium" }];
+export const BROWSER: Need[] = [{ file: BROWSER_PATH, debian: "chromium-headless-shell" }];
 
 /**
  * Installs what Debian packages are missing, as root or through sudo; otherwise says the exact line and stops.

@@ -218,7 +218,7 @@ const VIEWS: View[] = [
 /** `./averin shots`: one picture of each main view, from demo data, on a database of its own. */
 export async function shots(): Promise<number> {
   ensureDebianPackages([...DATABASE, ...BROWSER]);
-  const dist = ensureBuilt("aside");
+  const dist = await ensureBuilt("aside");
   const folder = path.join(ROOT, "docs", "screenshots");
   mkdirSync(folder, { recursive: true });
   rmSync(path.join(DATA, "shots-db"), { recursive: true, force: true });

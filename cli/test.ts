@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
+import { fillTemplate } from "../e2e/template.ts";
 import { whenTold } from "./child.ts";
 import { ensureBuilt } from "./server/application.ts";
 import { startMariadb } from "./server/mariadb.ts";
@@ -79,6 +80,14 @@ async function playwright(databaseUrl: string, dist: string): Promise<Count> {
   return counted(code, stats.expected, stats.unexpected + stats.flaky);
 }
 
+/** What journeys need, side by side: the built application, and the demo that every shop of theirs is a copy of. */
+async function readied(databaseUrl: string): Promise<string> {
+  const started = Date.now();
+  const [dist] = await Promise.all([ensureBuilt("aside"), fillTemplate(databaseUrl)]);
+  say(`ok     build and demo (${((Date.now() - started) / 1000).toFixed(0)} s)`);
+  return dist;
+}
+
 /** `./averin test`: from nothing to a verdict, with a database and ports of its own, beside a running `up`. */
 export async function test(args: string[]): Promise<number> {
   const stray = args.find((arg) => !PARTS.includes(arg as Part));
@@ -111,7 +120,7 @@ export async function test(args: string[]): Promise<number> {
       if (wanted("web")) counts.push(await jest("stores and web", "web", { AVERIN_TEST_DATABASE_URL: server.url }));
       if (wanted("e2e")) {
         // Told to end meanwhile, nothing is built for what does not begin.
-        counts.push(await playwright(server.url, stopped.signal.aborted ? "" : ensureBuilt("aside")));
+        counts.push(await playwright(server.url, stopped.signal.aborted ? "" : await readied(server.url)));
       }
     } finally {
       await server.stop();

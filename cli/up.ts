@@ -215,7 +215,7 @@ export async function up(args: string[]): Promise<number> {
     await assertPortFree(how.port, how.host);
     if (given === undefined) ensureDebianPackages(DATABASE);
     const { settings, certificate } = serving(how);
-    const dist = ensureBuilt("served");
+    const dist = await ensureBuilt("served");
     goOn();
     const folder = path.join(DATA, "db");
     let server: PrivateServer | null = null;

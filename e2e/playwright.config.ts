@@ -3,7 +3,6 @@ import { BROWSER_FLAGS, BROWSER_PATH } from "../cli/browser.ts";
 
 export default defineConfig({
   testDir: ".",
-  globalSetup: "./template.ts",
   // Bounds stand only against hanging: ten times what a quiet machine takes, or more. Nothing is tried twice.
   timeout: 900_000,
   expect: { timeout: 150_000 },

@@ -21,11 +21,10 @@ export const BASE = process.env.AVERIN_TEST_DATABASE_URL;
 const TEMPLATE = "averin_template";
 
 /** The demo, filled once for the whole run: every shop after that is a copy of it. */
-export default async function fillTemplate(): Promise<void> {
-  if (BASE === undefined) throw new Error("AVERIN_TEST_DATABASE_URL is missing: run ./averin test e2e");
-  await makeDatabase(BASE, TEMPLATE);
+export async function fillTemplate(base: string): Promise<void> {
+  await makeDatabase(base, TEMPLATE);
   const demo = await readDemo(path.join(ROOT, "demo"));
-  await prepare(named(BASE, TEMPLATE), (db) => seedDemo(db, demo));
+  await prepare(named(base, TEMPLATE), (db) => seedDemo(db, demo));
 }
 
 /** Copies what the demo laid down, on this server or to another. */

@@ -32,7 +32,7 @@ export async function openBenchShop(): Promise<BenchShop> {
     await connection.end();
     const demo = await readDemo(path.join(ROOT, "demo"));
     await prepare(server.url, (db) => seedDemo(db, demo));
-    const dist = ensureBuilt("aside");
+    const dist = await ensureBuilt("aside");
     const served = await serve({
       databaseUrl: server.url,
       host: "127.0.0.1",

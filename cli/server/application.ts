@@ -8,7 +8,7 @@ import { connect, type Database } from "../../web/server/database.ts";
 import { fillOutcomes, fillWords } from "../../web/server/jobs/tables.ts";
 import { migrate } from "../../web/server/migrations.ts";
 import { takeProcedures } from "../../web/server/procedures/store.ts";
-import { type Child, run, start } from "../child.ts";
+import { type Child, runMeanwhile, start } from "../child.ts";
 import { Told } from "../told.ts";
 import { ROOT, WEB } from "../paths.ts";
 
@@ -41,7 +41,7 @@ function isBuilt(dist: string, hash: string): boolean {
 }
 
 /** Builds the application when its sources changed since the last whole build; says which folder holds it. */
-export function ensureBuilt(name: BuildName): string {
+export async function ensureBuilt(name: BuildName): Promise<string> {
   const hash = sourcesHash();
   const whole = [BUILDS.served, BUILDS[name]].find((dist) => isBuilt(dist, hash));
   if (whole !== undefined) return whole;
@@ -51,7 +51,7 @@ export function ensureBuilt(name: BuildName): string {
   const lock = path.join(WEB, dist, "lock");
   if (existsSync(lock) && Date.now() - statSync(lock).mtimeMs > 10 * 60_000)
     rmSync(lock, { recursive: true, force: true });
-  const done = run(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
+  const done = await runMeanwhile(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
     cwd: WEB,
     env: { NODE_ENV: "production", AVERIN_DIST: dist },
   });

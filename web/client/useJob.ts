@@ -7,6 +7,7 @@ import {
   type Draft,
   draftSchema,
   fold,
+  foldOn,
   type JobEvent,
   type JobState,
   type RefusalData,
@@ -80,7 +81,7 @@ function provisional(bench: Bench, state: JobState, line: OutboxLine): Submitted
     if (!answer.ok) return answer;
     const event: JobEvent = { id, number: now.events.length + 1, at: line.typedAt, by: line.by, body: answer.value };
     added.push(event);
-    now = fold([...now.events, event], now.strays);
+    now = foldOn(now, event);
   }
   return { ok: true, events: added, state: now };
 }

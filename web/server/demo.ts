@@ -13,6 +13,7 @@ import {
   type Draft,
   draftsOf,
   fold,
+  foldOn,
   labourSchema,
   reckonedSchema,
   interpret,
@@ -114,11 +115,10 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
   const { bench } = opened;
   const left = new Map(Object.entries(job.answers).map(([task, lines]) => [task, [...lines]]));
   const then = [...job.then];
-  const events = [...opened.events];
+  let state = fold(opened.events);
   const lines: Draft[][] = [];
   const most = 400;
   while (lines.length < most) {
-    const state = fold(events);
     const task = nextTask(bench, state, walk(bench, state));
     const arrived = (task?.id ?? null) === job.until;
     if (task === null || (arrived && then.length === 0)) {
@@ -140,10 +140,10 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
     const all = [...cautionDrafts(state, task, by.id), ...drafts];
     for (const draft of all) {
-      const body = complete(bench, fold(events), draft, by);
+      const body = complete(bench, state, draft, by);
       if (!body.ok) throw new Error(`demo: "${line}" at ${task.title}: ${body.error.message}`);
-      const number = events.length + 1;
-      events.push({ id: randomUUID(), number, at: new Date().toISOString(), by, body: body.value });
+      const number = state.events.length + 1;
+      state = foldOn(state, { id: randomUUID(), number, at: new Date().toISOString(), by, body: body.value });
     }
     lines.push(all);
   }

@@ -1,33 +1,33 @@
-import { hash, verify } from "@node-rs/argon2";
-import { type Answer, calculators } from "@averin/core";
-import { estimateData } from "../features/estimate/estimateData.ts";
-import { sheetData } from "../features/sheet/sheetData.ts";
-import { setShopZone } from "../server/settings/zone.ts";
+import type { Answer } from "@averin/core";
 import type { EstimateWork, SheetWork } from "../server/helpers/kinds.ts";
 
 type Asked = { id: number; kind: string; input: unknown };
 
-/** What a helper process can do, by name. */
+/** What a helper process can do, by name. Each brings what it needs only then: one that hashes passwords never reads a sheet. */
 const WORKS: Record<string, (input: never) => unknown> = {
-  hash: (text: string) => hash(text),
-  verify: ({ hash: kept, text }: { hash: string; text: string }) => verify(kept, text),
-  calculate: ({ name, input }: { name: string; input: unknown }): Answer<unknown> => {
+  hash: async (text: string) => (await import("@node-rs/argon2")).hash(text),
+  verify: async ({ hash: kept, text }: { hash: string; text: string }) =>
+    (await import("@node-rs/argon2")).verify(kept, text),
+  calculate: async ({ name, input }: { name: string; input: unknown }): Promise<Answer<unknown>> => {
+    const { calculators } = await import("@averin/core");
     const calculator = calculators.get(name);
     if (!calculator) throw new Error(`no calculator ${name}`);
     return calculator.run(input);
   },
   sheet: async ({ number, bench, events, photos, release, zone }: SheetWork) => {
-    setShopZone(zone);
+    const { sheetData } = await import("../features/sheet/sheetData.ts");
+    const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");
+    (await import("../server/settings/zone.ts")).setShopZone(zone);
     const sheet = sheetData(number, bench, events, release);
     if (!sheet) throw new Error(`job ${number} has no first line`);
-    const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");
     return sheetPdf(sheet, new Map(Object.entries(photos).map(([id, bytes]) => [id, Buffer.from(bytes)])));
   },
   estimate: async ({ number, bench, events, at, zone }: EstimateWork) => {
-    setShopZone(zone);
+    const { estimateData } = await import("../features/estimate/estimateData.ts");
+    const { estimatePdf } = await import("../features/estimate/EstimatePdf.tsx");
+    (await import("../server/settings/zone.ts")).setShopZone(zone);
     const estimate = estimateData(number, bench, events, at);
     if (!estimate) throw new Error(`job ${number} has no first line`);
-    const { estimatePdf } = await import("../features/estimate/EstimatePdf.tsx");
     return estimatePdf(estimate);
   },
   /** For tests of the pool: a work that never ends, and one that fills the memory. */

@@ -11,7 +11,7 @@ import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
 import { acceptCancelling, acceptParking, firstDone, handedBack } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
-import { fold, type JobState, lastDay, slotKeyOf } from "./fold.ts";
+import { foldOn, type JobState, lastDay, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { acceptLimit } from "./limitFound.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
@@ -20,7 +20,7 @@ import { acceptSecondLook } from "./secondLook.ts";
 import type { Task } from "./task.ts";
 import { acceptTooFar } from "./tooFar.ts";
 import { acceptTroubled } from "./trouble.ts";
-import { undoneBy } from "./undone.ts";
+import { isAnyIn, undoneBy } from "./undone.ts";
 import { walk } from "./walk.ts";
 import { notDropped, notReleased } from "./works.ts";
 import { workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
@@ -94,11 +94,11 @@ const MAY_UNDO = new Set<Body["type"]>([
 
 /** What a line that is not kept yet would undo, as slots. */
 export function undoneIf(bench: Bench, state: JobState, body: Body): string[] {
-  if (!MAY_UNDO.has(body.type) || !state.opened) return [];
+  if (!MAY_UNDO.has(body.type) || !state.opened || !isAnyIn(state)) return [];
   const { id, at, by } = state.opened;
   // A line of its own, which is never kept: what it brings about is all that counts.
   const line = { id: `${id} ${state.lastNumber + 1}`, number: state.lastNumber + 1, at, by, body };
-  return undoneBy(bench, state, fold([...state.events, line], state.strays));
+  return undoneBy(bench, state, foldOn(state, line));
 }
 
 /**

@@ -5,7 +5,7 @@ import { no } from "../task/answers.ts";
 import type { Bench } from "./bench.ts";
 import { fallenOut } from "./change.ts";
 import type { Actor, BodyOf, JobEvent } from "./events.ts";
-import { fold, type JobState } from "./fold.ts";
+import { foldOn, type JobState } from "./fold.ts";
 import { countsOf, type Intake, meterFault } from "./opening.ts";
 import { undoneBy } from "./undone.ts";
 import { workName, worksInJob } from "./worksOf.ts";
@@ -88,9 +88,9 @@ export function acceptCorrection(
   const line: JobEvent = {
     ...{ id: `${opened.id} put right`, number: state.lastNumber + 1, at: opened.at, by: opened.by, body },
   };
-  const then = fold([...state.events, line], state.strays);
+  const then = foldOn(state, line);
   const undoes = undoneBy(after, state, then);
   const whole = undoes.length === 0 ? body : { ...body, undoes };
-  const last = fold([...state.events, { ...line, body: whole }], state.strays);
+  const last = foldOn(state, { ...line, body: whole });
   return { ok: true, value: { body: whole, fallsOut: fallenOut(bench, state, after, last) } };
 }

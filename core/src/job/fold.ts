@@ -73,6 +73,16 @@ export type JobState = {
 export const slotKeyOf = (body: Body | Draft): string | null =>
   isTaskLine(body.type) ? slotOf(body as BodyOf<TaskLine>).key : null;
 
+/** The same of a line that is kept: it never changes, and is folded again with every line after it. */
+const keysKept = new WeakMap<Body, string>();
+function keptKeyOf(body: Body): string | null {
+  const known = keysKept.get(body);
+  if (known !== undefined) return known;
+  const key = slotKeyOf(body);
+  if (key !== null) keysKept.set(body, key);
+  return key;
+}
+
 /** How a job began, with what was put right about it since. */
 function corrected(
   opened: JobState["opened"],
@@ -119,10 +129,25 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const workReleases = new Map<string, EventOf<"work_released">>();
   /** What was on file when works began; all of it anew where the machine was another one. */
   const begun: { counts: Record<string, number>; config: Record<string, string> }[] = [];
+  /** What a line undoes has to be answered anew. */
+  const undo = (body: Body): void => {
+    for (const undone of ("undoes" in body && body.undoes) || []) {
+      bySlot.delete(undone);
+      skipped.delete(undone);
+    }
+  };
   let lastNumber = 0;
   for (const event of events) {
     lastNumber = Math.max(lastNumber, event.number);
     if (struck.has(event.id)) continue;
+    const key = keptKeyOf(event.body);
+    if (key !== null) {
+      undo(event.body);
+      const lines = bySlot.get(key);
+      if (lines) lines.push(event);
+      else bySlot.set(key, [event]);
+      continue;
+    }
     if (isEvent(event, "job_opened")) {
       opened = event;
       begun.push(event.body);
@@ -169,15 +194,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
       reopened = event;
       workReleases.clear();
     }
-    for (const undone of ("undoes" in event.body && event.body.undoes) || []) {
-      bySlot.delete(undone);
-      skipped.delete(undone);
-    }
-    const key = slotKeyOf(event.body);
-    if (key === null) continue;
-    const lines = bySlot.get(key);
-    if (lines) lines.push(event);
-    else bySlot.set(key, [event]);
+    undo(event.body);
   }
   // What was said of a trouble that was struck went with it.
   const ofOneMet = ({ body }: EventOf<"trouble_tried" | "trouble_ended">): boolean =>
@@ -217,6 +234,23 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     },
     ...{ released, releases, reopened, strays, lastNumber },
   };
+}
+
+/** Lines of a task from which it is also known how the machine is made, or how many there are of what. */
+const OF_THE_MACHINE = new Set<Body["type"]>(["word_said", "number_counted", "pieces_counted"]);
+
+/**
+ * The state with one line more, as `fold` of the whole log has it. Most lines only join their slot, so that most of the
+ * state before it holds on; every other is folded with all that was before.
+ */
+export function foldOn(state: JobState, event: JobEvent): JobState {
+  const { body } = event;
+  const key = keptKeyOf(body);
+  const undoes = "undoes" in body && (body.undoes?.length ?? 0) > 0;
+  if (key === null || undoes || OF_THE_MACHINE.has(body.type)) return fold([...state.events, event], state.strays);
+  const bySlot = new Map(state.bySlot);
+  bySlot.set(key, [...(state.bySlot.get(key) ?? []), event]);
+  return { ...state, events: [...state.events, event], bySlot, lastNumber: Math.max(state.lastNumber, event.number) };
 }
 
 /** The latest line that answers a slot, as its own type. */

@@ -3,7 +3,7 @@ import { complete } from "./accept.ts";
 import type { Bench } from "./bench.ts";
 import { undoneSentence } from "./change.ts";
 import type { Actor, Draft, JobEvent } from "./events.ts";
-import { fold, type JobState, slotKeyOf } from "./fold.ts";
+import { foldOn, type JobState, slotKeyOf } from "./fold.ts";
 import { isReplaced } from "./replaced.ts";
 
 /** The lines that make room at a place: all readings of it, of anything else what was said last. */
@@ -15,7 +15,7 @@ function linesAt(state: JobState, key: string): readonly JobEvent[] {
 const after = (state: JobState, body: JobEvent["body"], by: Actor): JobState => {
   const number = state.lastNumber + 1;
   const line: JobEvent = { id: `${state.opened?.id ?? ""} ${number} meant`, number, at: "", by, body };
-  return fold([...state.events, line], state.strays);
+  return foldOn(state, line);
 };
 
 const strokes = (state: JobState, key: string): Draft[] =>

@@ -71,7 +71,7 @@ export { factsOf } from "./facts.ts";
 export { endedWords, type Met, readTorque, type Troubled, troubledRows, troublesFor, troublesOf } from "./trouble.ts";
 export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
-export { countOf, fold, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { countOf, fold, foldOn, type JobState, latest, slotKeyOf } from "./fold.ts";
 export { type OpenedJob } from "./openedJob.ts";
 export { shutGate } from "./gates.ts";
 export {

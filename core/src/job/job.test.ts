@@ -5,6 +5,7 @@ import {
   type Bench,
   eventSentence,
   fold,
+  foldOn,
   interpret,
   type JobEvent,
   pullList,
@@ -384,6 +385,30 @@ describe("release", () => {
       error: { message: expect.stringMatching(/technician or a lead/) },
     });
   });
+});
+
+test("a state with one line more is what the whole log comes to, for any log", () => {
+  const { events: plain } = jobAt("fit:lifter");
+  fc.assert(
+    fc.property(fc.array(fc.nat(plain.length - 2), { maxLength: 4 }), (picks) => {
+      const job = new Job();
+      job.events = plain;
+      // A line struck in the middle is typed again: its slot is opened and closed.
+      for (const event of picks.flatMap((i) => plain[i + 1] ?? [])) {
+        job.append({ type: "struck", event: event.id });
+        const undoes =
+          event.body.type === "finding_recorded" ? { undoes: [...job.state.bySlot.keys()].slice(0, 3) } : {};
+        job.append({ ...event.body, ...undoes });
+      }
+      let state = fold([]);
+      job.events.forEach((event, i) => {
+        state = foldOn(state, event);
+        if (i % 7 === 0 || i > plain.length - 3) expect(state).toEqual(fold(job.events.slice(0, i + 1)));
+      });
+      expect([...state.bySlot.keys()]).toEqual([...fold(job.events).bySlot.keys()]);
+    }),
+    { numRuns: 15 },
+  );
 });
 
 test("what is struck is as if it had never been, for any log", () => {

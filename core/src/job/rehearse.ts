@@ -24,7 +24,7 @@ import { nextTask, slotName, waitingSlots } from "./answered.ts";
 import { activeSpine, goesBack, goingIn } from "./applies.ts";
 import { type Bench, NO_MORE_SAID } from "./bench.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
-import { fold } from "./fold.ts";
+import { fold, foldOn } from "./fold.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
@@ -276,8 +276,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     if (!answer.ok) return answer.error.message;
     const number = events.length + 1;
     const event = { id: idOf(number), number, at: new Date(clock).toISOString(), by, body: answer.value };
-    events = [...events, event];
-    state = fold(events);
+    state = foldOn(state, event);
+    events = state.events;
     // A wait is waited out, as a good technician does.
     if (answer.value.type === "wait_started") clock += answer.value.minutes * MINUTE;
     return null;

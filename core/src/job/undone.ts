@@ -10,6 +10,12 @@ import { isRenewed } from "./judged.ts";
 import type { Task } from "./task.ts";
 import { walk } from "./walk.ts";
 
+/** Whether anything is in again. */
+export function isAnyIn({ bySlot }: JobState): boolean {
+  for (const key of bySlot.keys()) if (kindOfKey(key) === "fit") return true;
+  return false;
+}
+
 /** Whether any of an entry is in again. */
 function isIn(state: JobState, entry: Entry): boolean {
   const prefix = slot.fit(entry.id, 1).key.replace(/1$/, "");
@@ -72,7 +78,7 @@ const isOfEntry = (task: Task, entries: ReadonlySet<string>): boolean => entries
  * torque, its lock and its counts; and what was proven after that is proven again. Nothing where nothing is in yet.
  */
 export function undoneBy(bench: Bench, before: JobState, after: JobState): string[] {
-  if (![...before.bySlot.keys()].some((key) => kindOfKey(key) === "fit")) return [];
+  if (!isAnyIn(before)) return [];
   const order = goingIn(bench, after);
   const changed = changedEntries(bench, before, after);
   const off = newlyOff(bench, before, after);

@@ -42,14 +42,27 @@ import { numbers, ownTask, type Sketch, type Stage, type Task } from "./task.ts"
  * on. Readings and pulls do not change it.
  */
 const shapeOf = (bench: Bench, state: JobState): string => {
-  const works = worksInJob(bench, state).map(({ id }) => id);
-  const parts: string[] = [state.opened?.id ?? "", ...works, ...activeIds(bench, state)];
+  const parts: (string | number)[] = [state.opened ? nameOf(state.opened.body) : ""];
+  for (const { id } of worksInJob(bench, state)) parts.push(id);
+  for (const id of activeIds(bench, state)) parts.push(id);
   for (const [key, lines] of state.bySlot) {
-    if (shapesWalk(key)) parts.push(key, lines[lines.length - 1]?.id ?? "");
+    if (!shapesWalk(key)) continue;
+    const last = lines[lines.length - 1];
+    parts.push(key, last ? nameOf(last.body) : "");
   }
-  for (const { id } of state.cards.values()) parts.push(id);
+  for (const { body } of state.cards.values()) parts.push(nameOf(body));
   return parts.join(" ");
 };
+
+/** A number for what a line says, the same for as long as it lives: what is only tried is kept as it was tried. */
+const names = new WeakMap<object, number>();
+let named = 0;
+function nameOf(body: object): number {
+  const known = names.get(body);
+  if (known !== undefined) return known;
+  names.set(body, (named += 1));
+  return named;
+}
 
 /** The list made last for each bench, with its shape: most lines typed leave it as it is. */
 const lastWalks = new WeakMap<Bench, { shape: string; tasks: readonly Task[] }>();
@@ -121,8 +134,9 @@ function asksOnTheWayApart(
 ): ReadonlyMap<string, readonly Ask[]> {
   const before = new Map<string, Ask[]>();
   let carried: Ask[] = [];
+  const turningAt = grouped(routes, ({ order }) => spine.find(({ id }) => order.includes(id))?.id ?? "");
   for (const entry of spine) {
-    const turning = routes.filter(({ order }) => spine.find(({ id }) => order.includes(id)) === entry);
+    const turning = turningAt.get(entry.id) ?? [];
     carried.push(...turning.flatMap(({ when }) => asksOf(when)), ...asksOf(entry.when));
     if (!active.includes(entry)) continue;
     before.set(entry.id, carried);
@@ -147,13 +161,17 @@ function askedInPlace(
       wordsIn.set(task, [...(wordsIn.get(task) ?? []), slot.word(key)]);
     }
   };
+  const moreAt = grouped(
+    more.filter(({ asks }) => asks.length > 0),
+    ({ at }) => at,
+  );
   let open: string[] = [];
   for (const row of rows) {
     if (isAsk(row)) {
-      open = [...open, ...row.asks];
+      open.push(...row.asks);
       continue;
     }
-    const own = more.filter(({ at }) => at === row.id).flatMap(({ asks }) => asks.flatMap((one) => one.asks));
+    const own = (moreAt.get(row.id) ?? []).flatMap(({ asks }) => asks.flatMap((one) => one.asks));
     ask(row.id, [...open, ...own]);
     open = [];
   }
@@ -192,8 +210,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   };
   const spine = activeSpine(bench, state);
   const points = activePoints(bench, state);
+  const isRead = new Set(points);
   const working = activeIds(bench, state);
   const steps = procedure.steps.filter((step) => stepApplies(bench, state, step));
+  const isDone = new Set(steps);
   /** A row in its place: what has to be asked before it, and what it comes to where it is part of the work. */
   const inPlace = (when: Condition | undefined, applies: boolean, laid: () => Sketch[]): (Sketch | Ask)[] => [
     ...asksOf(when),
@@ -221,7 +241,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...(step.kind === "verify" && step.expect.by === "machine"
       ? asksOf({ fact: machineFact(step.expect.key), is: [""] })
       : []),
-    ...inPlace(whenOf(step), steps.includes(step), () => stepTasks(step)),
+    ...inPlace(whenOf(step), isDone.has(step), () => stepTasks(step)),
   ];
   const stepsAt = (stage: Stage, at: Anchored, late: boolean): (Sketch | Ask)[] =>
     (stepsByPlace.get(placeOf(stage, at)) ?? [])
@@ -233,7 +253,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     (pointsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((point) => turnOf(point) === turn)
       .flatMap((point) =>
-        inPlace(point.when, points.includes(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
+        inPlace(point.when, isRead.has(point), () => [pointTask(bench, state, point, under, phaseOfStage(stage))]),
       );
   const back = goingIn(bench, state).filter((entry) => goesBack(bench, state, entry) && !staysIn(bench, state, entry));
   // Read once more as left: after the first of its entries that goes in, or at the end.

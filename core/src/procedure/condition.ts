@@ -40,10 +40,18 @@ export function holds(condition: Condition | undefined, facts: Facts): boolean |
   return parts.includes(null) ? null : !any;
 }
 
-/** Every fact that a condition asks for, with the words it compares to. */
-export function factsIn(condition: Condition | undefined): { fact: string; is: string[] }[] {
+/** A comparison of a fact with the words it may be. */
+type Compared = { fact: string; is: string[] };
+const compared = new WeakMap<Condition, readonly Compared[]>();
+
+/** Every fact that a condition asks for, with the words it compares to. Read once: a condition never changes. */
+export function factsIn(condition: Condition | undefined): readonly Compared[] {
   if (condition === undefined) return [];
   if ("fact" in condition) return [condition];
-  if ("not" in condition) return factsIn(condition.not);
-  return ("any" in condition ? condition.any : condition.all).flatMap(factsIn);
+  const known = compared.get(condition);
+  if (known) return known;
+  const inner =
+    "not" in condition ? factsIn(condition.not) : ("any" in condition ? condition.any : condition.all).flatMap(factsIn);
+  compared.set(condition, inner);
+  return inner;
 }

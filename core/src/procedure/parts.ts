@@ -61,14 +61,24 @@ export function partOf(procedure: Procedure, id: string): Part | undefined {
   return partsOf(procedure).find((part) => part.id === id);
 }
 
+const entriesOf = once((procedure) => new Map(procedure.spine.map((entry) => [entry.id, entry])));
 export function entryOf(procedure: Procedure, id: string): Entry | undefined {
-  return procedure.spine.find((entry) => entry.id === id);
+  return entriesOf(procedure).get(id);
 }
 
 /** The spine entry that holds a part: itself, or the pack whose layer it is. */
 export function entryHolding(procedure: Procedure, part: string): Entry | undefined {
-  return procedure.spine.find((e) => e.id === part || (e.kind === "pack" && e.layers.some((l) => l.id === part)));
+  return holdersOf(procedure).get(part);
 }
+const holdersOf = once(
+  (procedure) =>
+    new Map(
+      procedure.spine.flatMap((entry): [string, Entry][] => [
+        [entry.id, entry],
+        ...(entry.kind === "pack" ? entry.layers.map(({ id }): [string, Entry] => [id, entry]) : []),
+      ]),
+    ),
+);
 
 export function pointOf(procedure: Procedure, id: string): Point | undefined {
   return procedure.points.find((point) => point.id === id);
@@ -113,14 +123,15 @@ export function pieceOf(procedure: Procedure, id: string): Piece | undefined {
 }
 
 /** How many there are of everything that is counted: a number, or the spec key under which the model's book holds it. */
-export function countsNeeded(procedure: Procedure): Map<string, Part["count"]> {
-  return new Map([
-    ...procedure.spine.flatMap((entry): [string, Part["count"]][] =>
-      entry.kind === "pack" ? entry.layers.map((layer) => [layer.id, layer.count]) : [[entry.id, entry.count]],
-    ),
-    ...piecesOf(procedure).map((piece): [string, Part["count"]] => [piece.id, piece.count]),
-  ]);
-}
+export const countsNeeded = once(
+  (procedure): ReadonlyMap<string, Part["count"]> =>
+    new Map([
+      ...procedure.spine.flatMap((entry): [string, Part["count"]][] =>
+        entry.kind === "pack" ? entry.layers.map((layer) => [layer.id, layer.count]) : [[entry.id, entry.count]],
+      ),
+      ...piecesOf(procedure).map((piece): [string, Part["count"]] => [piece.id, piece.count]),
+    ]),
+);
 
 /** "friction 4", or "cover" where there is only one. */
 export function itemName(part: { name: string; one?: string | undefined }, item: number, count: number): string {

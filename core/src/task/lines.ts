@@ -72,7 +72,10 @@ export type SlotKind = Slot["kind"];
 export type SlotOf<K extends SlotKind> = Extract<Slot, { kind: K }>;
 
 /** The kind of slot that a key is of. */
-export const kindOfKey = (key: string): string => key.split(":")[0] ?? "";
+export const kindOfKey = (key: string): string => {
+  const end = key.indexOf(":");
+  return end < 0 ? key : key.slice(0, end);
+};
 
 const ANSWERS = {
   ...questionAnswers,

@@ -4,6 +4,7 @@ import {
   complete,
   type Draft,
   fold,
+  foldOn,
   type JobEvent,
   type RefusalData,
   rememberedFigures,
@@ -224,10 +225,10 @@ export async function appendWithin(
 ): Promise<JobEvent[]> {
   const job = await jobAtBench(db, jobId, transaction);
   const bench = await benchOf(db, job, transaction);
-  let events = await eventsOf(db, jobId, job.lastNumber, transaction);
+  const before = await eventsOf(db, jobId, job.lastNumber, transaction);
   const strays = job.strays === 0 ? [] : await straysOpen(db, jobId, transaction);
-  let state = fold(events, strays);
-  const known = new Set(events.map((event) => event.id));
+  let state = fold(before, strays);
+  const known = new Set(before.map((event) => event.id));
   const at = came.toISOString();
   const typed = typedOf(request, came, job.openedAt);
   const fresh: JobEvent[] = [];
@@ -246,19 +247,18 @@ export async function appendWithin(
     const answer = complete(bench, state, await named(db, draft, transaction), by);
     if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
     const event: JobEvent = {
-      ...{ id, number: events.length + 1, at, by, body: answer.value },
+      ...{ id, number: state.events.length + 1, at, by, body: answer.value },
       ...(typed === null ? {} : { typed }),
     };
-    events = [...events, event];
+    state = foldOn(state, event);
     fresh.push(event);
     known.add(id);
-    state = fold(events, strays);
   }
   const half = wrongTogether(bench, state, newly);
   if (half) throw new Refused(422, half);
   if (fresh.length > 0) {
     await insert(db, jobId, fresh, transaction);
-    await db.jobs.update({ lastNumber: events.length }, { where: { id: jobId }, transaction });
+    await db.jobs.update({ lastNumber: state.events.length }, { where: { id: jobId }, transaction });
     const relaid = fresh.some(({ body }) => body.type === "work_dropped");
     if (relaid) await projectWorks(db, jobId, state, transaction);
     const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
@@ -276,7 +276,7 @@ export async function appendWithin(
       await rememberFigures(db, job, rememberedFigures(bench, state), by, transaction);
     }
   }
-  return events;
+  return [...state.events];
 }
 
 /**
