@@ -272,6 +272,15 @@ export type StrayRow = {
 export type SettingRow = { name: string; body: unknown };
 export type ProcedureFaultRow = { file: string; message: string };
 export type PresetRow = { question: string; word: string };
+/** What a maker wants done in one way: of the machine or the book of that id, and where that stands. */
+export type SchoolWayRow = {
+  whose: string;
+  question: string;
+  word: string;
+  source: string;
+  saidBy: string;
+  saidAt: Date;
+};
 export type PhotoRow = {
   id: string;
   jobId: string;
@@ -588,6 +597,10 @@ function models(sequelize: Sequelize) {
     settings: define<SettingRow>("shop_settings", { name: key(), body: { type: DataTypes.JSON, allowNull: false } }),
     procedureFaults: define<ProcedureFaultRow>("procedure_faults", { file: key(120), message: text(4000) }),
     presets: define<PresetRow>("shop_presets", { question: key(), word: text(80) }),
+    schoolWays: define<SchoolWayRow>("maker_ways", {
+      ...{ whose: key(36), question: key(60), word: text(80), source: text(200), saidBy: text(80) },
+      saidAt: { type: stamp, allowNull: false },
+    }),
     photos: define<PhotoRow>("photos", {
       id: key(36),
       jobId,
@@ -663,7 +676,17 @@ export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
   ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
-  ...(["parts", "partFits", "partInstead", "partHolds", "presets", "settings", "procedures", "people"] as const),
+  ...([
+    "parts",
+    "partFits",
+    "partInstead",
+    "partHolds",
+    "presets",
+    "schoolWays",
+    "settings",
+    "procedures",
+    "people",
+  ] as const),
 ];
 const CHANGES = [
   ...["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"],

@@ -286,6 +286,15 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
     name: "0020-what-came-of-parts",
     statements: [`ALTER TABLE job_outcomes ADD COLUMN IF NOT EXISTS roles VARCHAR(2000) NULL`],
   },
+  {
+    name: "0021-ways-of-makers",
+    statements: [
+      // What a machine's maker wants done in one way, by the machine's id or its model's book's.
+      `CREATE TABLE IF NOT EXISTS maker_ways (whose CHAR(36) NOT NULL, question VARCHAR(60) NOT NULL,
+        word VARCHAR(80) NOT NULL, source VARCHAR(200) NOT NULL, saidBy VARCHAR(80) NOT NULL, saidAt DATETIME(3) NOT NULL,
+        PRIMARY KEY (whose, question))`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { type KnownFigure, SOURCE_GRADES } from "@averin/core";
+import { AT_LIMIT, type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
@@ -13,7 +13,10 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   limit: [
     ["least", "least that is allowed"],
     ["most", "most that is allowed"],
+    ["newLeast", "least of a new part"],
+    ["newMost", "most of a new part"],
     ["condition", "read under which condition, where it says one"],
+    ["near", "near it from % of the wear; empty: the shop’s rule"],
   ],
   height: [
     ["least", "least"],
@@ -86,6 +89,16 @@ export function FigureForm({
           </label>
         ))}
       </div>
+      {(kind === "limit" || kind === "height") && (
+        <label className="flex flex-col gap-1 font-semibold">
+          a reading that equals it
+          <select {...register("atLimit")} className="field text-xl">
+            <option value="">by the shop’s rule</option>
+            <option value={AT_LIMIT[1]}>passes</option>
+            <option value={AT_LIMIT[0]}>can’t be called</option>
+          </select>
+        </label>
+      )}
       <label className="flex flex-col gap-1 font-semibold">
         source
         <select {...register("grade")} className="field text-xl" required>

@@ -50,6 +50,15 @@ describe("a figure", () => {
     });
   });
 
+  test("a limit's own rules go out as they came in", () => {
+    const own = figure({
+      ...{ figure: "friction-thickness", least: "2.72", unit: "mm", at_limit: "passes", near_percent: "72.5" },
+    });
+    expect(own).toMatchObject({ value: { spec: { limit: { atLimit: "passes", nearFraction: 0.725 } } } });
+    if (!own.ok) throw new Error("refused");
+    expect(figuresTable.write(own.value, KNOWN_FIGURES)).toMatchObject({ at_limit: "passes", near_percent: "72.5" });
+  });
+
   test.each([
     [
       "a limit without a unit",
@@ -65,6 +74,16 @@ describe("a figure", () => {
     ["no number", { figure: "swing-arm", value: "long", unit: "mm" }, /^value: "long" is no number/],
     ["nothing said", { figure: "swing-arm" }, /^value: Empty/],
     ["the wrong way round", { figure: "friction-thickness", least: "9", most: "8", unit: "mm" }, /^most: /],
+    [
+      "a rule at the limit that is none",
+      { figure: "friction-thickness", least: "2.72", unit: "mm", at_limit: "maybe" },
+      /^at_limit: "maybe": one of can't call, passes/,
+    ],
+    [
+      "near from more than all of its wear",
+      { figure: "friction-thickness", least: "2.72", unit: "mm", near_percent: "180" },
+      /^near_percent: /,
+    ],
     ["beyond what any machine has", { figure: "swing-arm", value: "90000", unit: "mm" }, /^value: 90000 mm cannot be/],
     [
       "a torque without its tolerance",

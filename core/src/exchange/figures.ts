@@ -1,5 +1,6 @@
 import { cardLine, cardSchema, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, type KnownFigure } from "../figures/index.ts";
+import { AT_LIMIT, type AtLimit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, unitNames } from "../quantity/index.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "../spec/index.ts";
 import { type Cells, numberText, type Reader, type ReadRow, reader } from "./cells.ts";
@@ -39,6 +40,11 @@ export const figuresTable: Table<FigureRow> = {
     column("tolerance_percent", "How far off a torque may be, in percent."),
     column("unit", "The unit of all these: never guessed."),
     column("condition", "The condition that a limit holds in."),
+    column("at_limit", `What holds at the limit: ${AT_LIMIT.join(", ")}; the shop's rule where it is empty.`),
+    column(
+      "near_percent",
+      "From how many percent of its wear on a part is near the limit; the shop's rule where it is empty.",
+    ),
     column(
       "text",
       "A word of how the machine is made; a fastener as it is typed; places as [[x, y, length in mm, what lies under], …].",
@@ -76,11 +82,15 @@ function saysOf(spec: Spec, figures: Figures): Record<string, string> {
       return {
         ...{ least: numberText(serviceMin), most: numberText(serviceMax), unit },
         ...{ new_least: numberText(standardMin), new_most: numberText(standardMax), condition: spec.condition ?? "" },
+        ...{ at_limit: spec.limit.atLimit ?? "", near_percent: percentText(spec.limit.nearFraction) },
       };
     }
     case "height": {
       const { min, max, target } = spec.heightMm;
-      return { least: numberText(min), most: numberText(max), value: numberText(target), unit: "mm" };
+      return {
+        ...{ least: numberText(min), most: numberText(max), value: numberText(target), unit: "mm" },
+        at_limit: spec.atLimit ?? "",
+      };
     }
     case "torque":
       return { value: numberText(spec.targetNm), tolerance_percent: numberText(spec.tolerancePercent), unit: "N·m" };
@@ -145,6 +155,7 @@ function columnOf(path: readonly PropertyKey[]): string {
   const columns: Readonly<Record<string, string>> = {
     ...{ serviceMin: "least", serviceMax: "most", standardMin: "new_least", standardMax: "new_most" },
     ...{ min: "least", max: "most", target: "value", targetNm: "value", count: "value", value: "value" },
+    ...{ atLimit: "at_limit", nearFraction: "near_percent" },
     ...{ tolerancePercent: "tolerance_percent", condition: "condition", word: "text", card: "text", places: "text" },
   };
   return at.map((part) => columns[part]).find((one) => one !== undefined) ?? "figure";
@@ -165,10 +176,13 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
       const kind = least === undefined ? "max" : most === undefined ? "min" : "range";
       const condition = read.words("condition", 120);
       const limit = said({ serviceMin: least, serviceMax: most, standardMin, standardMax });
-      return { limit: { kind, ...limit }, ...(condition !== "" && { condition }) };
+      const percent = read.number("near_percent");
+      const near = percent === null ? {} : { nearFraction: Number((percent / 100).toFixed(6)) };
+      return { limit: { kind, ...limit, ...atLimitIn(read), ...near }, ...(condition !== "" && { condition }) };
     }
     case "height":
       return {
+        ...atLimitIn(read),
         heightMm: {
           min: must("least", least, "the least height"),
           max: must("most", most, "the greatest height"),
@@ -195,6 +209,15 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
       return placesIn(read);
   }
 }
+
+const atLimitIn = (read: Reader): { atLimit?: AtLimit } => {
+  const text = read.words("at_limit", 20);
+  const known = AT_LIMIT.find((one) => one === text);
+  if (text !== "" && !known) read.wrong("at_limit", `"${text}": one of ${AT_LIMIT.join(", ")}, or empty.`);
+  return known ? { atLimit: known } : {};
+};
+const percentText = (fraction: number | undefined): string =>
+  fraction === undefined ? "" : numberText(Number((fraction * 100).toFixed(4)));
 
 /** Without what nobody has said. */
 const said = (numbers: Readonly<Record<string, number | undefined>>): Record<string, number> =>

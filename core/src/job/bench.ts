@@ -1,6 +1,7 @@
 import { fields } from "../calculator/index.ts";
 import { z } from "zod";
-import type { Procedure, Question, Work } from "../procedure/index.ts";
+import { type Procedure, type Question, type Work, WORK_OF_ROW } from "../procedure/index.ts";
+import type { Whose } from "../task/machine/lines.ts";
 import type { Spec } from "../spec/index.ts";
 
 /** A measuring gauge as the shop holds it; figures in mm. */
@@ -106,8 +107,10 @@ export type Bench = {
   gauges: Gauge[];
   wrenches: Wrench[];
   parts: StorePart[];
-  /** The shop's own way of each school it has said one for, by the question's id. */
+  /** The way that is gone by here of each school, by the question's id: the shop's own, or as the machine's maker has it. */
   presets: Record<string, string>;
+  /** Of those, what a maker decided: for one machine or all of its model, and where that stands. */
+  decidedBy?: Readonly<Record<string, DecidedBy>>;
   labour: z.infer<typeof labourSchema> | null;
   /** What the shop is called on its sheets; absent where nobody has said. */
   shopName?: string;
@@ -125,11 +128,30 @@ export type Bench = {
   hands?: number;
 };
 
-/** The way a shop goes by: its own word, or what the procedure starts with. */
+/** Where it stands that a maker wants a thing done in one way, and whether of one machine or of its model. */
+export type DecidedBy = { whose: Whose; source: string };
+
+/** What a question is known by for good, whichever work of a job asks it. */
+export const schoolId = ({ id }: Pick<Question, "id">): string => id.replace(WORK_OF_ROW, "");
+
+/** The way that is gone by: the maker's or the shop's own word, or what the procedure starts with. */
 export function presetOf(bench: Bench, question: Question): string | null {
-  const own = bench.presets[question.id];
+  const own = bench.presets[schoolId(question)];
   return question.ways.some((way) => way.word === own) ? (own ?? null) : (question.preset ?? null);
 }
+
+/** Whose that way is: the maker's, where it said so of this machine or its model, or null for the shop's own. */
+export function presetBy(bench: Bench, question: Question): DecidedBy | null {
+  return presetOf(bench, question) === bench.presets[schoolId(question)]
+    ? (bench.decidedBy?.[schoolId(question)] ?? null)
+    : null;
+}
+
+/** That way in words: "this shop's way", or "as its maker has it: manual, page 4". */
+export const presetWords = (by: DecidedBy | null): string =>
+  by === null
+    ? "this shop’s way"
+    : `as ${by.whose === "machine" ? "this machine’s" : "its"} maker has it, ${by.source}`;
 
 /** The money that sums are told in: the shop's own, or what its rate and its parts are in. */
 export const currencyOf = ({ currency, labour, parts }: Pick<Bench, "currency" | "labour" | "parts">): string =>

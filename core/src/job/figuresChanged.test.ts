@@ -56,6 +56,12 @@ test("what is judged otherwise is told with what it was: a limit, a tool, a pric
     `${soak.ask}: this shop’s way is ${soak.ways[0]?.word}`,
     "An hour’s work: 60.00 EUR; it was not on file",
   ]);
+  const made: Bench = {
+    ...bench,
+    presets: { [soak.id]: soak.ways[0]?.word ?? "" },
+    decidedBy: { [soak.id]: { whose: "model", source: "book, p. 4" } },
+  };
+  expect(figuresChanged(bench, made)).toEqual([`${soak.ask}: its maker’s way is ${soak.ways[0]?.word}`]);
   expect(figuresChanged(bench, { ...bench, specs: [limit(2.7, "9")] })).toEqual([
     "Friction plate thickness: 2.7 mm at least, from another source now",
   ]);

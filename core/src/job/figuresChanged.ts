@@ -1,6 +1,6 @@
 import { figuresKnown } from "../procedure/index.ts";
 import { specWords } from "../spec/index.ts";
-import type { Bench } from "./bench.ts";
+import { type Bench, presetBy, schoolId } from "./bench.ts";
 import { worksOf } from "./worksOf.ts";
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -61,8 +61,10 @@ export function figuresChanged(before: Bench, after: Bench): string[] {
       Object.entries(after.presets),
       ([question]) => question,
       (was, is) => {
-        const question = after.procedure.questions.find(({ id }) => id === (is ?? was)?.[0]);
-        return question ? `${question.ask}: this shop’s way is ${is?.[1] ?? "as the procedure has it"}` : null;
+        const question = after.procedure.questions.find((one) => schoolId(one) === (is ?? was)?.[0]);
+        if (!question) return null;
+        const whose = presetBy(after, question) === null ? "this shop’s way" : "its maker’s way";
+        return `${question.ask}: ${whose} is ${is?.[1] ?? "as the procedure has it"}`;
       },
     ),
     ...differences(

@@ -138,6 +138,9 @@ export function verdictSentence(judged: Judged): string {
   if (verdict === "undecided") {
     return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of the limit`;
   }
+  if (verdict === "near" && limit.atLimit === "passes" && atLeast(beyond, -judged.expandedUncertainty)) {
+    return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of it, which passes here${odd}`;
+  }
   if (judged.usedFraction !== null && judged.usedFraction > 0) {
     return `${word}, ${Math.round(judged.usedFraction * 100)} % of its wear used${odd}`;
   }
@@ -181,6 +184,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   let seen = false;
   let measured = false;
   let near: string | null = null;
+  let nearFrom: number | null = null;
   const propose = (how: keyof typeof WEIGHT, because: string): void => {
     const weight = WEIGHT[how];
     if (weight > worst.weight) worst = { decision: how === "unknown" ? null : "renew", because, weight };
@@ -210,6 +214,8 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
       }
       seen = true;
       measured = true;
+      const from = judged.limit?.nearFraction ?? NEAR_FRACTION;
+      nearFrom = Math.min(nearFrom ?? from, from);
       const sentence = `${name}: ${verdictSentence(judged)}`;
       if (judged.verdict === "past" || judged.verdict === "undecided") propose(judged.verdict, sentence);
       else if (judged.verdict === null) propose("unknown", sentence);
@@ -228,7 +234,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
     because:
       near ??
       (measured
-        ? `inside the limits, less than ${Math.round(NEAR_FRACTION * 100)} % of the wear used`
+        ? `inside the limits, less than ${Math.round((nearFrom ?? NEAR_FRACTION) * 100)} % of the wear used`
         : "looked at, nothing against it"),
   };
 }

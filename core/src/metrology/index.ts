@@ -1,4 +1,6 @@
 export {
+  AT_LIMIT,
+  type AtLimit,
   COVERAGE,
   type GaugeFigures,
   gaugeFiguresSchema,

@@ -42,6 +42,38 @@ test("exactly U away is undecided, also when U is nothing", () => {
   expect(judge([2.71], min, { gauge: exact })).toMatchObject({ verdict: "past", probabilityWithin: 0 });
 });
 
+test("where what reads at the limit passes, it is near it; what reads beyond stays as it was", () => {
+  // Simple acceptance, JCGM 106:2012, 8.2.
+  const passes = { ...min, atLimit: "passes" };
+  expect([2.75, 2.73, 2.72, 2.71, 2.7, 2.69].map((reading) => judge([reading], passes).verdict)).toEqual([
+    ...["near", "near", "near", "undecided", "undecided", "past"],
+  ]);
+  expect(judge([2.72], { ...min, atLimit: "can't call" }).verdict).toBe("undecided");
+  const band = { kind: "range", serviceMin: 8, serviceMax: 16, atLimit: "passes" };
+  expect([7.99, 8, 16, 16.01].map((reading) => judge([reading], band).verdict)).toEqual([
+    ...["undecided", "near", "near", "undecided"],
+  ]);
+});
+
+test("a limit that says from which wear on a part is near it goes by that", () => {
+  expect([2.8, 2.83].map((reading) => judge([reading], { ...min, nearFraction: 0.5 }).verdict)).toEqual([
+    ...["near", "serviceable"],
+  ]);
+  expect(judge([2.8]).verdict).toBe("serviceable");
+  expect(refusal(metrologyJudge, { readings: [1], gauge, limit: { ...min, nearFraction: 1.2 }, take: "worst" })).toBe(
+    "range limit.nearFraction",
+  );
+});
+
+test("a rule at the limit makes no verdict worse, and none better beyond it", () => {
+  fc.assert(
+    fc.property(fc.double({ min: 2.5, max: 3.1, noNaN: true }), (reading) => {
+      const [plain, passing] = [min, { ...min, atLimit: "passes" }].map((limit) => judge([reading], limit).verdict);
+      expect(passing === plain || (plain === "undecided" && passing === "near" && reading >= 2.72 - 1e-9)).toBe(true);
+    }),
+  );
+});
+
 test("wear used runs from 0 as new to 1 at the limit, and is not known without the new side", () => {
   expect(judge([2.82]).usedFraction).toBeCloseTo(0.5, 12);
   expect(judge([3.0]).usedFraction).toBe(0);

@@ -10,6 +10,13 @@ export const COVERAGE = 2;
 export const VERDICTS = ["new", "serviceable", "near", "undecided", "past"] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/**
+ * What becomes of a reading at the limit or inside it that its gauge cannot tell from one beyond: called neither way, or
+ * taken as it reads (simple acceptance, JCGM 106:2012, 8.2), and then as near the limit.
+ */
+export const AT_LIMIT = ["can't call", "passes"] as const;
+export type AtLimit = (typeof AT_LIMIT)[number];
+
 export const limitSchema = z
   .strictObject({
     kind: z.enum(["min", "max", "range"]),
@@ -17,6 +24,10 @@ export const limitSchema = z
     serviceMax: z.number().optional(),
     standardMin: z.number().optional(),
     standardMax: z.number().optional(),
+    /** What holds at this limit; where it does not say: can't call. */
+    atLimit: z.enum(AT_LIMIT).optional(),
+    /** From which share of its wear on a part is near this limit; where it does not say: `nearFraction`. */
+    nearFraction: fields.fraction01.optional(),
   })
   .superRefine((limit, context) => {
     const { kind, serviceMin, serviceMax, standardMin, standardMax } = limit;
@@ -135,6 +146,7 @@ function outsideStandardOf(value: number, limit: Limit): "above" | "below" | nul
  * and permissible error (rectangular, half width), and for a mean its own spread (JCGM 100, 4.3.7 and 4.2.3);
  * the decision is by the expanded uncertainty U on both sides, as in ISO 14253-1:2013, not by guard bands of JCGM 106,
  * which would move the limit instead of leaving the doubtful zone undecided.
+ * A limit whose atLimit is "passes" takes what reads at it or inside it, within U, as near; beyond it, within U, stays undecided.
  * usedFraction: 0 as new, 1 at the limit; null for a range or without the standard side.
  * Errors: missing or conflict inside `limit`.
  * @example metrologyJudge({ readings: [2.86], gauge: { resolution: 0.01, permissibleError: 0.02 },
@@ -172,11 +184,17 @@ export const metrologyJudge = defineCalculator({
     const undecided = sides.some(
       (side) => side !== undefined && atLeast(value, side - expanded) && atMost(value, side + expanded),
     );
+    const inside =
+      (limit.serviceMin === undefined || atLeast(value, limit.serviceMin)) &&
+      (limit.serviceMax === undefined || atMost(value, limit.serviceMax));
+    const nearFrom = limit.nearFraction ?? nearFraction;
     const verdict: Verdict = past
       ? "past"
       : undecided
-        ? "undecided"
-        : usedFraction !== null && atLeast(usedFraction, nearFraction)
+        ? limit.atLimit === "passes" && inside
+          ? "near"
+          : "undecided"
+        : usedFraction !== null && atLeast(usedFraction, nearFrom)
           ? "near"
           : standardGiven && outsideStandard === null
             ? "new"

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { type Answer, equal, refusalFromIssue } from "../calculator/index.ts";
 import { cardWords, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
+import { AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 
@@ -14,10 +15,16 @@ export const figureTypedSchema = z.strictObject({
   value: z.string().trim().max(120).default(""),
   least: typed,
   most: typed,
+  /** Of a new part: from there wear is reckoned. */
+  newLeast: typed,
+  newMost: typed,
   /** How far off a torque may be: in percent, or as a torque with its unit. */
   tolerance: typed,
   /** The condition that a limit holds in, where it says one. */
   condition: typed,
+  /** What holds at the limit, and from how many percent of the wear on a part is near it; nothing: by the shop's rule. */
+  atLimit: z.enum(["", ...AT_LIMIT]).default(""),
+  near: typed,
   grade: z.enum(SOURCE_GRADES),
   /** The book, sheet or label; who measured it, where it was measured. */
   where: z.string().trim().max(120),
@@ -45,7 +52,7 @@ export function figureEntered(
 ): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { key, grade, where, page, condition, ...texts } = parsed.value;
+  const { key, grade, where, page, condition, atLimit, near, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
   const known = figures.get(key);
@@ -54,7 +61,7 @@ export function figureEntered(
     return { ok: false, error: { code: "unsupported", path: "key", message } };
   }
   const numbers = new Map<string, number>();
-  for (const name of ["value", "least", "most", "tolerance"] as const) {
+  for (const name of ["value", "least", "most", "newLeast", "newMost", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
     // More or less by so many N·m, as some books have it, or by percent.
     const asTorque = name === "tolerance" && /[a-z]/i.test(texts[name].replace(/percent/i, ""));
@@ -87,6 +94,7 @@ export function figureEntered(
   };
   const source = { grade, book: where, edition: "", page, checkedBy };
   const common = { key, label: known.label, source };
+  const at = atLimit === "" ? {} : { atLimit };
   switch (known.kind) {
     case "limit": {
       const least = numbers.get("least");
@@ -100,7 +108,20 @@ export function figureEntered(
           : most === undefined
             ? { kind: "min", serviceMin: least }
             : { kind: "range", serviceMin: least, serviceMax: most };
-      return checked({ kind: "limit", ...common, limit, ...(condition === "" ? {} : { condition }) });
+      const percent = near === "" ? null : percentIn(near);
+      if (percent === undefined) {
+        return refuse("near", `${known.label}: near from so many percent of the wear, such as 80: 1 to 100.`);
+      }
+      const [standardMin, standardMax] = [numbers.get("newLeast"), numbers.get("newMost")];
+      const rules = {
+        ...(standardMin === undefined ? {} : { standardMin }),
+        ...(standardMax === undefined ? {} : { standardMax }),
+        ...{ ...at, ...(percent === null ? {} : { nearFraction: percent / 100 }) },
+      };
+      return checked({
+        ...{ kind: "limit", ...common, limit: { ...limit, ...rules } },
+        ...(condition === "" ? {} : { condition }),
+      });
     }
     case "height": {
       const min = need("least", "the least height");
@@ -111,6 +132,7 @@ export function figureEntered(
       return checked({
         kind: "height",
         ...common,
+        ...at,
         heightMm: { min: min.value, max: max.value, ...(target === undefined ? {} : { target }) },
       });
     }
@@ -153,6 +175,19 @@ export function figureEntered(
   }
 }
 
+/** A share in percent as it is typed, 1 to 100; undefined where it is none. */
+export function percentIn(text: string): number | undefined {
+  const value = Number(text.replace(/\s*(%|percent)$/i, "").replace(",", "."));
+  return value >= 1 && value <= 100 ? value : undefined;
+}
+
+/** What holds at a limit and near it, where it says so, in words. */
+const ruleWords = ({ atLimit, nearFraction }: Pick<Limit, "atLimit" | "nearFraction">): string =>
+  [
+    ...(atLimit === undefined ? [] : [atLimit === "passes" ? ", equal passes" : ", equal cannot be called"]),
+    ...(nearFraction === undefined ? [] : [`, near from ${Number((nearFraction * 100).toFixed(1))} % of its wear`]),
+  ].join("");
+
 /** A typed number in the unit that the figure is kept in; another unit of its kind may follow. */
 function numberIn(text: string, unit: Unit | undefined): Answer<number> {
   if (unit) {
@@ -173,7 +208,26 @@ function checkedBySchema<Schema extends z.ZodType>(schema: Schema, value: unknow
   return { ok: false, error: refusalFromIssue(issue, value) };
 }
 
-const checked = (spec: object): Answer<Spec> => checkedBySchema(specSchema, spec);
+/** The fields of a limit as they are typed, with what each is called. */
+const LIMIT_FIELDS: readonly (readonly [field: string, typed: string, called: string])[] = [
+  ["serviceMin", "least", "the least that is allowed"],
+  ["serviceMax", "most", "the most that is allowed"],
+  ["standardMin", "newLeast", "the least of a new part"],
+  ["standardMax", "newMost", "the most of a new part"],
+];
+
+/** A figure by its schema; what it says of a limit is told in the words of the form. */
+function checked(spec: object): Answer<Spec> {
+  const answer = checkedBySchema(specSchema, spec);
+  if (answer.ok) return answer;
+  const { error } = answer;
+  let { message, path } = error;
+  for (const [field, typed, called] of LIMIT_FIELDS) {
+    message = message.replaceAll(`limit.${field}`, called);
+    if (path === `limit.${field}`) path = typed;
+  }
+  return { ok: false, error: { ...error, path, message: message.charAt(0).toUpperCase() + message.slice(1) } };
+}
 
 /** So many digits stand in a torque as it is told, N·m. */
 const told = (value: number): string => String(Number(value.toFixed(2)));
@@ -199,10 +253,10 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
           : most === undefined
             ? `${withUnit(String(least))} at least`
             : withUnit(`${least} to ${most}`);
-      return spec.condition === undefined ? within : `${within}, ${spec.condition}`;
+      return `${within}${spec.condition === undefined ? "" : `, ${spec.condition}`}${ruleWords(spec.limit)}`;
     }
     case "height":
-      return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}`;
+      return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}${ruleWords(spec)}`;
     case "torque":
       return torqueWords(spec);
     case "count":

@@ -1,9 +1,11 @@
-export { figureEntered, type FigureTyped, figureTypedSchema, specWords, torqueWords } from "./enter.ts";
+export { figureEntered, type FigureTyped, figureTypedSchema, specWords, torqueWords, percentIn } from "./enter.ts";
 export {
   configOf,
   FIGURE_FORMAT,
   keptSpec,
   limitOf,
+  type LimitRules,
+  withRules,
   specsOfBuild,
   type PlacesSpec,
   readFigure,

@@ -1,5 +1,5 @@
 import { KNOWN_FIGURES } from "../figures/index.ts";
-import { figureEntered, type FigureTyped, specWords } from "./index.ts";
+import { figureEntered, type FigureTyped, specWords, withRules } from "./index.ts";
 
 // Every limit and torque here is invented.
 const typed = (key: string, more: Partial<FigureTyped>): FigureTyped => ({
@@ -53,6 +53,26 @@ describe("a figure entered for one machine", () => {
     expect(kept(typed("rear-bolt-count", { value: "6" }))).toMatchObject({ kind: "count", count: 6 });
   });
 
+  test("says what holds at it and near it, where it does not go by the shop's rule", () => {
+    const own = kept(typed("steel-warp", { most: "0.15", atLimit: "passes", near: "70 %" }));
+    expect(own).toMatchObject({ limit: { serviceMax: 0.15, atLimit: "passes", nearFraction: 0.7 } });
+    expect(specWords(own)).toBe("0.15 mm at most, equal passes, near from 70 % of its wear");
+    expect(kept(typed("steel-warp", { most: "0.15", newMost: ".002 in" }))).toMatchObject({
+      limit: { serviceMax: 0.15, standardMax: expect.closeTo(0.0508, 9) },
+    });
+    expect(refusedAt(typed("steel-warp", { most: "0.15", newMost: "0.2" }))).toBe(
+      "newMost: The most of a new part must be below the most that is allowed.",
+    );
+    expect(refusedAt(typed("steel-warp", { most: "0.15", near: "most" }))).toMatch(/^near: .*such as 80: 1 to 100/);
+    const plain = kept(typed("steel-warp", { most: "0.15" }));
+    const rules = { atLimit: "passes" as const, nearFraction: 0.9 };
+    expect(withRules([plain, own], rules).map((spec) => specWords(spec))).toEqual([
+      "0.15 mm at most, equal passes, near from 90 % of its wear",
+      "0.15 mm at most, equal passes, near from 70 % of its wear",
+    ]);
+    expect(withRules([plain], { atLimit: null, nearFraction: null })).toEqual([plain]);
+  });
+
   test.each([
     ["no source", typed("steel-warp", { most: "0.1", where: " " }), /^where: /],
     [
@@ -60,7 +80,7 @@ describe("a figure entered for one machine", () => {
       typed("steel-warp", {}),
       /^least: Steel plate warp: give the least that is allowed, the most, or both/,
     ],
-    ["the wrong way round", typed("chain-slack-stand", { least: "50", most: "36" }), /limit\.serviceMax must be above/],
+    ["the wrong way round", typed("chain-slack-stand", { least: "50", most: "36" }), /^most: The most that is allowed must be above the least that is allowed/],
     ["a unit of another kind", typed("steel-warp", { most: "3 N" }), /^most: /],
     ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90 N·m" }), /^tolerance: /],
     [

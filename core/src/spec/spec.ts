@@ -4,7 +4,7 @@ import { heightSchema } from "../clutch/stack.ts";
 import { cardSchema } from "../fastener/index.ts";
 import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
-import { limitSchema } from "../metrology/index.ts";
+import { type AtLimit, AT_LIMIT, type Limit, limitSchema } from "../metrology/index.ts";
 
 /** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
 export const SOURCE_GRADES = [
@@ -46,7 +46,13 @@ export const specSchema = z.discriminatedUnion("kind", [
     /** The condition that the limit holds in, where it says one: "at the tightest". */
     condition: z.string().min(1).optional(),
   }),
-  z.strictObject({ kind: z.literal("height"), ...common, heightMm: heightSchema }),
+  z.strictObject({
+    kind: z.literal("height"),
+    ...common,
+    heightMm: heightSchema,
+    /** What holds at its ends, as of a limit. */
+    atLimit: z.enum(AT_LIMIT).optional(),
+  }),
   z.strictObject({
     kind: z.literal("torque"),
     ...common,
@@ -119,13 +125,29 @@ export function specsOfBuild(specs: readonly Spec[], figures: Figures = KNOWN_FI
   return specs.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
 }
 
+/** What a shop says holds at and near every limit that does not say it itself; null: as it is usual. */
+export type LimitRules = { atLimit: AtLimit | null; nearFraction: number | null };
+
+/** Figures as they judge in a shop: each limit with the shop's rules where it has none of its own. */
+export function withRules(specs: readonly Spec[], { atLimit, nearFraction }: LimitRules): Spec[] {
+  const at = atLimit === null ? {} : { atLimit };
+  const near = nearFraction === null ? {} : { nearFraction };
+  return specs.map((spec) => {
+    if (spec.kind === "limit") return { ...spec, limit: { ...at, ...near, ...spec.limit } };
+    return spec.kind === "height" ? { ...at, ...spec } : spec;
+  });
+}
+
 /** The limit a reading is judged by under a spec, or null where the spec is no limit. */
-export function limitOf(spec: Spec) {
+export function limitOf(spec: Spec): Limit | null {
   switch (spec.kind) {
     case "limit":
       return spec.limit;
     case "height":
-      return { kind: "range" as const, serviceMin: spec.heightMm.min, serviceMax: spec.heightMm.max };
+      return {
+        ...{ kind: "range", serviceMin: spec.heightMm.min, serviceMax: spec.heightMm.max },
+        ...(spec.atLimit === undefined ? {} : { atLimit: spec.atLimit }),
+      };
     case "torque":
     case "count":
     case "places":

@@ -39,6 +39,7 @@ import { Clocks } from "./Clocks.tsx";
 import { EntryLine } from "./EntryLine.tsx";
 import { LogKey } from "./LogKey.tsx";
 import { OpenPoints } from "./OpenPoints.tsx";
+import type { PresetSaid } from "./panel.ts";
 import { PartsKey } from "./PartsKey.tsx";
 import { type Colleague, PersonKey } from "./PersonKey.tsx";
 import { spineParts, taskForEntry } from "./spineParts.ts";
@@ -142,8 +143,8 @@ export function BenchScreen({
     tasks.find((t) => workOfTask(bench, t)?.id === work && waitingSlots(bench, state, t).length > 0);
 
   const toEntry = (entry: string): void => hand.go(taskForEntry(bench, state, tasks, entry)?.id ?? null);
-  const setPreset = async (question: string, word: string): Promise<void> => {
-    const answer = await send("POST", "/api/presets", { question, word });
+  const setPreset = async (said: PresetSaid): Promise<void> => {
+    const answer = await send("POST", "/api/presets", said);
     if (answer.kind === "kept") router.refresh();
     else hand.say({ tone: "stop", text: saidOf(answer, "Nothing was set.") });
   };
@@ -342,7 +343,7 @@ export function BenchScreen({
             onAsk={hand.ask}
             onTooFar={hand.tooFar}
             onJudge={hand.judge}
-            onPreset={(question, word) => void setPreset(question, word)}
+            onPreset={(said) => void setPreset(said)}
           />
         </main>
         <aside

@@ -113,6 +113,12 @@ describe("schools, prompts and small parts stand in their step", () => {
     expect(html).toContain("good technicians differ");
     expect(html).toMatch(/half hour<\/strong>half an hour at the least<em[^>]*>this shop’s way: Enter/);
     expect(html).toContain("make “overnight” the shop’s way");
+    const made = jobAt("start:soak");
+    const bench = { ...made.shop, presets: { "soak-time": "overnight" } };
+    const decided = { ...bench, decidedBy: { "soak-time": { whose: "model" as const, source: "book, p. 4" } } };
+    const its = stepPanel(Object.assign(made, { shop: decided }));
+    expect(its).toMatch(/overnight<\/strong>[^<]*<em[^>]*>as its maker has it, book, p. 4: Enter/);
+    expect(its).not.toContain("make “half hour” the shop’s way");
     const hand = jobAt("start:soak");
     hand.by = { id: "m", name: "Mira Orr", roles: ["technician"] };
     expect(stepPanel(hand)).not.toContain("the shop’s way</button>");

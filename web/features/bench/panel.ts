@@ -1,4 +1,7 @@
-import type { Actor, Bench, JobState, Kit, Slot, Task, TooFarWay } from "@averin/core";
+import type { Actor, Bench, JobState, Kit, Slot, Task, TooFarWay, Whose } from "@averin/core";
+
+/** A way of a school, for the whole shop unless it says of which machine or whose model it is. */
+export type PresetSaid = { question: string; word: string; machine?: string; whose?: Whose };
 
 /** What every panel of the step in hand is given. */
 export type PanelProps = {
@@ -14,5 +17,6 @@ export type PanelProps = {
   onTooFar: (entry: string, place: number, how: TooFarWay) => void;
   /** What was read before its limit was found is judged by it. */
   onJudge: (point: string) => void;
-  onPreset: (question: string, word: string) => void;
+  /** Which way of a school is gone by here from now on: the shop's own, or as a maker has it. */
+  onPreset: (said: PresetSaid) => void;
 };

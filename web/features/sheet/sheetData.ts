@@ -199,20 +199,14 @@ function waysOf(bench: Bench, state: JobState): SheetData["ways"] {
     const last = lines[lines.length - 1];
     if (last === undefined || !isEvent(last, "question_answered")) return [];
     const question = questionOf(bench.procedure, last.body.question);
-    const { word, means, preset, agreed, estimate, reason } = last.body;
+    const { word, means, preset, presetBy, agreed, estimate, reason } = last.body;
+    const whose = presetBy === undefined ? "the shop's way" : `its maker's way (${presetBy})`;
     if (agreed && estimate) {
       const told = `${estimate.total} ${estimate.currency}; ${agreed.name} said “${agreed.wording}”, ${agreed.on ?? dayOf(last.at)}`;
       return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own: told, by: last.by.name }];
     }
     const changed = reason === null ? "" : `changed because ${reason}`;
-    const own =
-      changed !== ""
-        ? changed
-        : preset === null
-          ? ""
-          : preset === word
-            ? "the shop's way"
-            : `the shop's way is ${preset}`;
+    const own = changed !== "" ? changed : preset === null ? "" : preset === word ? whose : `${whose} is ${preset}`;
     return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own, by: last.by.name }];
   });
 }

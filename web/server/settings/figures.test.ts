@@ -1,12 +1,13 @@
 import type { Database } from "../database.ts";
 import { actorCalled, openedClutchJob, testDatabase } from "../testing.ts";
-import { fold, openPoints } from "@averin/core";
+import { complete, fold, limitOf, openPoints } from "@averin/core";
 import { eventsAfter, jobById } from "../jobs/read.ts";
 import { createHash, randomUUID } from "node:crypto";
 import { enterFigure } from "../books/store.ts";
 import { procedureByHash, proceduresFor } from "../procedures/read.ts";
 import { keepProcedures, offerNewest, procedureHash } from "../procedures/store.ts";
-import { setPreset } from "./store.ts";
+import { presetSchema, shopSaidSchema } from "./schema.ts";
+import { sayShop, setPreset } from "./store.ts";
 
 // Limits in this file are invented.
 let db: Database;
@@ -19,10 +20,71 @@ afterAll(() => db.sequelize.close());
 
 test("the shop's own way of a school reaches every bench at once; ways that nobody offers are refused", async () => {
   expect((await jobById(db, jobId)).bench.presets).toEqual({});
-  await setPreset(db, { question: "soak-time", word: "one hour" });
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const set = (more: object) => setPreset(db, presetSchema.parse({ question: "soak-time", ...more }), tobin);
+  await set({ word: "one hour" });
   expect((await jobById(db, jobId)).bench.presets).toEqual({ "soak-time": "one hour" });
-  await expect(setPreset(db, { question: "soak-time", word: "a week" })).rejects.toThrow(/no way of that school/);
-  await expect(setPreset(db, { question: "deeper", word: "go deeper" })).rejects.toThrow(/no way of that school/);
+  await expect(set({ word: "a week" })).rejects.toThrow(/no way of that school/);
+  await expect(set({ question: "deeper", word: "go deeper" })).rejects.toThrow(/no way of that school/);
+});
+
+test("a maker's way goes before the shop's: of the model on each of its machines, of one machine on that alone", async () => {
+  const tobin = await actorCalled(db, "Tobin Hask");
+  const mira = await actorCalled(db, "Mira Orr");
+  const other = await openedClutchJob(db, "Club bike 3");
+  const [machine, sister] = await Promise.all(
+    ["Club bike 7", "Club bike 3"].map(async (mark) => (await db.machines.findOne({ where: { mark } }))?.get("id")),
+  );
+  const set = (more: object) =>
+    setPreset(db, presetSchema.parse({ question: "soak-time", source: "book, p. 4", machine, ...more }), tobin);
+  const wayAt = async (job: string) => {
+    const { presets, decidedBy } = (await jobById(db, job)).bench;
+    return [presets["soak-time"], decidedBy?.["soak-time"]];
+  };
+  await set({ word: "overnight", whose: "model" });
+  expect(await wayAt(other)).toEqual(["overnight", { whose: "model", source: "book, p. 4" }]);
+  await set({ word: "half hour", whose: "machine", source: "label under the seat" });
+  expect(await wayAt(jobId)).toEqual(["half hour", { whose: "machine", source: "label under the seat" }]);
+  expect(await wayAt(other)).toEqual(["overnight", { whose: "model", source: "book, p. 4" }]);
+  // The line that was answered says whose way it was.
+  const { bench, events } = await jobById(db, other);
+  const draft = { type: "question_answered", question: "soak-time", word: "overnight", reason: null } as const;
+  expect(complete(bench, fold(events), draft, mira)).toMatchObject({
+    value: { preset: "overnight", presetBy: "book, p. 4" },
+  });
+  await set({ word: "", whose: "model", machine: sister });
+  await set({ word: "", whose: "machine" });
+  expect([await wayAt(jobId), await wayAt(other)]).toEqual([
+    ["one hour", undefined],
+    ["one hour", undefined],
+  ]);
+  const faults = (more: object) =>
+    presetSchema
+      .safeParse({ question: "soak-time", word: "overnight", whose: "model", machine, source: "book", ...more })
+      .error?.issues.map(({ message }) => message);
+  expect([faults({ source: " " }), faults({ machine: undefined }), faults({ whose: "shop", word: "" })]).toEqual([
+    ["say where that stands: the manual and its page, the bulletin, the label"],
+    ["say which machine"],
+    ["say which way"],
+  ]);
+});
+
+test("the shop's rule at a limit reaches its benches; a limit that says it itself, and what was read before, go by their own", async () => {
+  const limitAtBench = async () =>
+    (await jobById(db, jobId)).bench.specs.flatMap((s) => (s.key === "friction-thickness" ? [limitOf(s)] : []))[0];
+  const before = await limitAtBench();
+  const shop = { name: "Tarn Ferry Works", currency: "tfc", zone: "UTC", units: "metric" };
+  await sayShop(db, shopSaidSchema.parse({ ...shop, atLimit: "passes", nearPercent: "70" }));
+  expect(await limitAtBench()).toEqual({ ...before, atLimit: "passes", nearFraction: 0.7 });
+  const mira = await actorCalled(db, "Mira Orr");
+  const machine = (await db.machines.findOne({ where: { mark: "Club bike 7" } }))?.get("id") as string;
+  const own = { key: "friction-thickness", grade: "label on the machine" as const, where: "cover", least: "2.6" };
+  await enterFigure(db, machine, { ...own, atLimit: "can't call" }, mira);
+  expect(await limitAtBench()).toMatchObject({ serviceMin: 2.6, atLimit: "can't call", nearFraction: 0.7 });
+  await db.machineFigures.destroy({ where: { machineId: machine } });
+  await sayShop(db, shopSaidSchema.parse(shop));
+  expect(await limitAtBench()).toEqual(before);
+  expect(shopSaidSchema.safeParse({ ...shop, nearPercent: "0" }).error?.issues[0]?.message).toMatch(/1 to 100/);
 });
 
 test("figures are read anew once they changed, by whatever store, and are the same object until then", async () => {

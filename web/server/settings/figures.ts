@@ -1,9 +1,9 @@
-import type { Bench } from "@averin/core";
+import { type Bench, withRules } from "@averin/core";
 import { specsOf, type Whose } from "../books/read.ts";
 import type { At, Database } from "../database.ts";
 import { partsOfBook } from "../parts/read.ts";
 import { gaugesOf, wrenchesOf } from "../tools/read.ts";
-import { handsOf, labourOf, presetsOf, reckonedOf, shopOf, taxOf } from "./read.ts";
+import { handsOf, labourOf, limitRulesOf, presetsOf, reckonedOf, shopOf, taxOf } from "./read.ts";
 
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
@@ -22,12 +22,13 @@ export async function figuresOf(
   const known = figuresRead.get(key);
   if (known?.version === version) return known.figures;
   const shop = await shopOf(db, transaction);
+  const onFile = await specsOf(db, { machineId, bookId }, transaction);
   const figures: ShopFigures = {
-    ...(await specsOf(db, { machineId, bookId }, transaction)),
+    ...{ ...onFile, specs: withRules(onFile.specs, limitRulesOf(shop)) },
     gauges: await gaugesOf(db, transaction),
     wrenches: await wrenchesOf(db, transaction),
     parts: await partsOfBook(db, bookId, transaction),
-    presets: await presetsOf(db, transaction),
+    ...(await presetsOf(db, { machineId, bookId }, transaction)),
     labour: await labourOf(db, transaction),
     reckoned: await reckonedOf(db, transaction),
     hands: await handsOf(db, transaction),

@@ -1,8 +1,20 @@
-import { type Bench, labourSchema, type Reckoned, reckonedSchema } from "@averin/core";
+import {
+  type Bench,
+  type DecidedBy,
+  labourSchema,
+  type LimitRules,
+  percentIn,
+  type Reckoned,
+  reckonedSchema,
+  WHOSE,
+} from "@averin/core";
 import { z } from "zod";
 import type { At, Database } from "../database.ts";
 import { setShopZone } from "./zone.ts";
 import { type Shop, shopSchema } from "./schema.ts";
+
+/** A machine, and the book of its model where it has one. */
+export type MachineOf = { machineId: string; bookId: string | null };
 
 /** Under which name the shop keeps what it says of itself. */
 export const SHOP = "shop";
@@ -28,6 +40,13 @@ export async function labourOf(db: Database, transaction: At): Promise<Bench["la
 export const taxOf = ({ taxName, taxPercent }: Shop): NonNullable<Bench["tax"]> | null =>
   taxPercent === "" ? null : { name: taxName, percent: Number(taxPercent.replace(",", ".")) };
 
+/** What holds at and near every limit here that does not say it itself. */
+export const limitRulesOf = (shop: Shop | null): LimitRules => ({
+  // The usual rule is no figure of its own: limits are told as they stand on file.
+  atLimit: shop?.atLimit === "passes" ? "passes" : null,
+  nearFraction: shop?.nearPercent ? (percentIn(shop.nearPercent) ?? 0) / 100 : null,
+});
+
 /** Under which name the shop keeps what it reckons works with. */
 export const MINUTES = "minutes";
 
@@ -44,8 +63,23 @@ export async function handsOf(db: Database, transaction: At): Promise<number> {
     .length;
 }
 
-/** The shop's own way of each school it has said one for. */
-export async function presetsOf(db: Database, transaction: At): Promise<Record<string, string>> {
+/** The way that is gone by of each school: the shop's own, unless a maker decides it for the model, or for this machine. */
+export async function presetsOf(
+  db: Database,
+  { machineId, bookId }: MachineOf,
+  transaction: At,
+): Promise<Pick<Bench, "presets" | "decidedBy">> {
   const rows = await db.presets.findAll({ transaction });
-  return Object.fromEntries(rows.map((row) => [row.get("question") as string, row.get("word") as string]));
+  const presets = Object.fromEntries(rows.map((row) => [row.get("question") as string, row.get("word") as string]));
+  const decidedBy: Record<string, DecidedBy> = {};
+  for (const whose of WHOSE) {
+    const of = whose === "machine" ? machineId : bookId;
+    if (of === null) continue;
+    for (const row of await db.schoolWays.findAll({ where: { whose: of }, transaction })) {
+      const { question, word, source } = row.get({ plain: true });
+      presets[question] = word;
+      decidedBy[question] = { whose, source };
+    }
+  }
+  return { presets, ...(Object.keys(decidedBy).length > 0 && { decidedBy }) };
 }

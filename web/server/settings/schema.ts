@@ -1,6 +1,25 @@
+import { AT_LIMIT, percentIn, WHOSE } from "@averin/core";
 import { z } from "zod";
 
-export const presetSchema = z.strictObject({ question: z.string().min(1).max(60), word: z.string().min(1).max(80) });
+/** A way of a school that is gone by here: the shop's own; or as the maker of a machine has it, with where that stands. */
+export const presetSchema = z
+  .strictObject({
+    question: z.string().min(1).max(60),
+    /** Nothing, where a maker decides it no longer. */
+    word: z.string().max(80),
+    whose: z.enum(["shop", ...WHOSE], "say what it holds for: this machine, or its model").default("shop"),
+    machine: z.string().min(1).max(36).optional(),
+    source: z.string().trim().max(200).default(""),
+  })
+  .refine(({ whose, word }) => whose !== "shop" || word !== "", { message: "say which way", path: ["word"] })
+  .refine(({ whose, machine }) => whose === "shop" || machine !== undefined, {
+    message: "say which machine",
+    path: ["machine"],
+  })
+  .refine(({ whose, word, source }) => whose === "shop" || word === "" || source !== "", {
+    message: "say where that stands: the manual and its page, the bulletin, the label",
+    path: ["source"],
+  });
 
 const isZone = (zone: string): boolean => {
   try {
@@ -27,6 +46,14 @@ export const shopSchema = z.strictObject({
     .trim()
     .regex(/^(\d{1,2}([.,]\d{1,2})?)?$/, "a percentage such as 19 or 7.5, or nothing")
     .default(""),
+  /** From how many percent of its wear on a part is near a limit that does not say it itself; nothing: as it is usual. */
+  nearPercent: z
+    .string()
+    .trim()
+    .refine((text) => text === "" || percentIn(text) !== undefined, "a percentage from 1 to 100 such as 80, or nothing")
+    .default(""),
+  /** What holds at a limit that does not say it itself. */
+  atLimit: z.enum(AT_LIMIT).default("can't call"),
   /** A gap in the log longer than this is a break; nothing: as it is usual. */
   breakMinutes: z
     .string()

@@ -1,13 +1,26 @@
+import type { Actor, Whose } from "@averin/core";
 import { z } from "zod";
 import type { Database, Tx } from "../database.ts";
 import { proceduresFor } from "../procedures/read.ts";
-import { Refused } from "../refused.ts";
+import { notFound, Refused } from "../refused.ts";
 import { MINUTES, reckonedIn, SHOP } from "./read.ts";
 import type { minutesSchema, presetSchema, Shop, shopSaidSchema } from "./schema.ts";
 import { setShopZone } from "./zone.ts";
 
-/** Makes one of a school's ways the shop's own; refused where no procedure on file offers it. */
-export async function setPreset(db: Database, { question, word }: z.infer<typeof presetSchema>): Promise<void> {
+/**
+ * Makes one of a school's ways the shop's own, or the one that a maker wants of a machine or its model. Errors: unsupported
+ * where no procedure on file offers it; not found; missing where a machine without a book stands for its model.
+ */
+export async function setPreset(
+  db: Database,
+  { question, word, whose, machine: id, source }: z.infer<typeof presetSchema>,
+  by: Actor,
+): Promise<void> {
+  const of = whose === "shop" ? null : await decidedFor(db, whose, id ?? "");
+  if (of !== null && word === "") {
+    await db.write((transaction) => db.schoolWays.destroy({ where: { whose: of, question }, transaction }));
+    return;
+  }
   const procedures = await proceduresFor(db, "any", null);
   const offered = procedures.flatMap(({ procedure: p }) =>
     p.questions.filter((q) => q.id === question && q.kind === "school"),
@@ -16,8 +29,24 @@ export async function setPreset(db: Database, { question, word }: z.infer<typeof
     throw new Refused(422, { code: "unsupported", path: "word", message: `"${word}" is no way of that school.` });
   }
   await db.write(async (transaction) => {
-    await db.presets.upsert({ question, word }, { transaction });
+    if (of === null) await db.presets.upsert({ question, word }, { transaction });
+    else
+      await db.schoolWays.upsert(
+        { whose: of, question, word, source, saidBy: by.name, saidAt: new Date() },
+        { transaction },
+      );
   });
+}
+
+/** What a maker's word is kept under: a machine's id, or its book's. */
+async function decidedFor(db: Database, whose: Whose, machineId: string): Promise<string> {
+  const machine = await db.machines.findByPk(machineId);
+  if (!machine) throw notFound("machine");
+  if (whose === "machine") return machineId;
+  const book = machine.get("bookId");
+  if (typeof book === "string") return book;
+  const message = "This machine's model has no book: say it for this machine alone.";
+  throw new Refused(422, { code: "missing", path: "whose", message });
 }
 
 /** What a work is reckoned with here from now on, or nothing any more; refused where no such procedure is on file. */

@@ -38,6 +38,8 @@ export const questionBodies = [
     means: words,
     /** The shop's own way then, where the question is a school. */
     preset: words.nullable(),
+    /** Where it stands that its maker has it so; absent where the way was the shop's own. */
+    presetBy: words.optional(),
     reason: words.nullable(),
     agreed: z.object({ name: words, wording: words, on: words.nullable() }).nullable(),
     estimate: keptEstimate.nullable(),

@@ -1,6 +1,6 @@
 import type { Answer } from "../../calculator/index.ts";
 import { wayOf } from "../../job/applies.ts";
-import { type Bench, presetOf } from "../../job/bench.ts";
+import { type Bench, presetBy, presetOf } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
 import { latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
@@ -29,7 +29,9 @@ function acceptAnswer({ bench, state }: Hand, draft: DraftOf<"question_answered"
     return no("missing", "agreed", "The owner's word is missing: their name, a colon, and what they said.");
   }
   const agreed = draft.agreed ?? null;
-  return yes({ ...draft, means: way.means, preset: presetOf(bench, question), agreed, estimate });
+  const by = presetBy(bench, question);
+  const whose = by === null ? {} : { presetBy: by.source };
+  return yes({ ...draft, means: way.means, preset: presetOf(bench, question), ...whose, agreed, estimate });
 }
 const offerOf = (question: Question): string => offered(question.ways.map((way) => way.word));
 
@@ -88,8 +90,9 @@ export const question: Kind<"ask", "question_answered", never> = {
       drafted: answerQuestion,
       hinted: (bench, _, s) => {
         const asked = questionOf(bench.procedure, s.question);
-        const preset = asked && presetOf(bench, asked) !== null;
-        return { hint: `number or first letters${preset ? "; Enter: the shop’s way" : ""}` };
+        if (!asked || presetOf(bench, asked) === null) return { hint: "number or first letters" };
+        const whose = presetBy(bench, asked) === null ? "the shop’s way" : "as its maker has it";
+        return { hint: `number or first letters; Enter: ${whose}` };
       },
       rehearsed: ({ bench: { procedure }, one }, s) => {
         const asked = questionOf(procedure, s.question);

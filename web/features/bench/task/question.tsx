@@ -5,7 +5,10 @@ import {
   factsOf,
   holds,
   type JobState,
+  presetBy,
   presetOf,
+  presetWords,
+  schoolId,
   questionOf,
   type Slot,
   specFor,
@@ -14,6 +17,7 @@ import {
 } from "@averin/core";
 import { PictureDrawn } from "@/instruments/Drawn";
 import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
+import { FormKey } from "@/ui/FormKey";
 import type { PanelProps } from "../panel.ts";
 
 /** A school or a prompt within its step: the ways with what each means; Enter takes the shop's own. */
@@ -28,6 +32,9 @@ export function AskPanel({
   const question = questionOf(bench.procedure, aim.question);
   if (!question) return null;
   const preset = presetOf(bench, question);
+  const by = presetBy(bench, question);
+  const machine = state.opened?.body.machine.id;
+  const leads = question.kind === "school" && actor.roles.includes("lead");
   const before = wayOf(bench, state, question.id);
   const facts = factsOf(bench, state);
   const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
@@ -67,13 +74,13 @@ export function AskPanel({
                       against it: {because}
                     </em>
                   ))}
-                {way.word === preset && <em className="block not-italic">this shop’s way: Enter</em>}
+                {way.word === preset && <em className="block not-italic">{presetWords(by)}: Enter</em>}
               </span>
             </button>
-            {question.kind === "school" && actor.roles.includes("lead") && way.word !== preset && (
+            {leads && by === null && way.word !== preset && (
               <button
                 type="button"
-                onClick={() => onPreset(question.id, way.word)}
+                onClick={() => onPreset({ question: schoolId(question), word: way.word })}
                 className="min-h-[44px] text-left text-[15px] text-soft underline underline-offset-4"
               >
                 make “{way.word}” the shop’s way
@@ -82,9 +89,43 @@ export function AskPanel({
           </li>
         ))}
       </ul>
+      {leads && machine !== undefined && (
+        <p className="flex flex-wrap gap-2 pt-3">
+          <FormKey
+            words="Its maker decides it"
+            title={question.ask}
+            about="Where the machine’s maker wants it done in one way, that goes before the shop’s own, here and at every later job."
+            to="/api/presets"
+            fixed={{ question: schoolId(question), machine }}
+            fields={[
+              {
+                name: "word",
+                label: "Which way",
+                options: question.ways.map(({ word }) => ({ value: word, name: word })),
+              },
+              { name: "source", label: "Where that stands", like: "service manual, p. 4-12" },
+              { name: "whose", label: "It holds for", options: OF_WHOM },
+            ]}
+          />
+          {by !== null && (
+            <button
+              type="button"
+              className="key"
+              onClick={() => onPreset({ question: schoolId(question), machine, whose: by.whose, word: "" })}
+            >
+              No longer: the shop’s way again
+            </button>
+          )}
+        </p>
+      )}
     </section>
   );
 }
+
+const OF_WHOM = [
+  { value: "model", name: "every one of this model" },
+  { value: "machine", name: "this machine alone" },
+];
 
 const CAPTIONS = {
   school: "good technicians differ",
