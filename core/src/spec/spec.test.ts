@@ -80,7 +80,11 @@ describe("a figure entered for one machine", () => {
       typed("steel-warp", {}),
       /^least: Steel plate warp: give the least that is allowed, the most, or both/,
     ],
-    ["the wrong way round", typed("chain-slack-stand", { least: "50", most: "36" }), /^most: The most that is allowed must be above the least that is allowed/],
+    [
+      "the wrong way round",
+      typed("chain-slack-stand", { least: "50", most: "36" }),
+      /^most: The most that is allowed must be above the least that is allowed/,
+    ],
     ["a unit of another kind", typed("steel-warp", { most: "3 N" }), /^most: /],
     ["a torque without its tolerance", typed("shaft-nut-torque", { value: "90 N·m" }), /^tolerance: /],
     [
