@@ -676,17 +676,8 @@ export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
   ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
-  ...([
-    "parts",
-    "partFits",
-    "partInstead",
-    "partHolds",
-    "presets",
-    "schoolWays",
-    "settings",
-    "procedures",
-    "people",
-  ] as const),
+  ...(["parts", "partFits", "partInstead", "partHolds"] as const),
+  ...(["presets", "schoolWays", "settings", "procedures", "people"] as const),
 ];
 const CHANGES = [
   ...["afterCreate", "afterUpdate", "afterDestroy", "afterUpsert"],

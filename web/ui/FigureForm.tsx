@@ -99,6 +99,19 @@ export function FigureForm({
           </select>
         </label>
       )}
+      <details>
+        <summary className="min-h-[44px] cursor-pointer py-2 text-soft">It holds for some of this model only</summary>
+        <div className="grid grid-cols-2 gap-3">
+          <label className="flex flex-col gap-1 font-semibold">
+            model years
+            <input {...register("years")} className="field text-xl" placeholder="2024 to 2026" autoComplete="off" />
+          </label>
+          <label className="flex flex-col gap-1 font-semibold">
+            frame numbers
+            <input {...register("serials")} className="field text-xl" placeholder="from TF1200" autoComplete="off" />
+          </label>
+        </div>
+      </details>
       <label className="flex flex-col gap-1 font-semibold">
         source
         <select {...register("grade")} className="field text-xl" required>

@@ -53,10 +53,13 @@ describe("a figure", () => {
   test("a limit's own rules go out as they came in", () => {
     const own = figure({
       ...{ figure: "friction-thickness", least: "2.72", unit: "mm", at_limit: "passes", near_percent: "72.5" },
+      ...{ years: "2024-2026", frame_numbers: "TF1 to TF9" },
     });
     expect(own).toMatchObject({ value: { spec: { limit: { atLimit: "passes", nearFraction: 0.725 } } } });
     if (!own.ok) throw new Error("refused");
-    expect(figuresTable.write(own.value, KNOWN_FIGURES)).toMatchObject({ at_limit: "passes", near_percent: "72.5" });
+    expect(figuresTable.write(own.value, KNOWN_FIGURES)).toMatchObject({
+      ...{ at_limit: "passes", near_percent: "72.5", years: "2024 to 2026", frame_numbers: "TF1 to TF9" },
+    });
   });
 
   test.each([
@@ -78,6 +81,11 @@ describe("a figure", () => {
       "a rule at the limit that is none",
       { figure: "friction-thickness", least: "2.72", unit: "mm", at_limit: "maybe" },
       /^at_limit: "maybe": one of can't call, passes/,
+    ],
+    [
+      "years that are none",
+      { figure: "friction-thickness", least: "2.72", unit: "mm", years: "newer" },
+      /^years: "newer": write model years like/,
     ],
     [
       "near from more than all of its wear",

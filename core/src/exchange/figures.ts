@@ -2,7 +2,17 @@ import { cardLine, cardSchema, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, type KnownFigure } from "../figures/index.ts";
 import { AT_LIMIT, type AtLimit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, unitNames } from "../quantity/index.ts";
-import { SOURCE_GRADES, type Spec, specSchema } from "../spec/index.ts";
+import {
+  type HoldsFor,
+  rangeWords,
+  SERIALS_LIKE,
+  serialsIn,
+  SOURCE_GRADES,
+  type Spec,
+  specSchema,
+  YEARS_LIKE,
+  yearsIn,
+} from "../spec/index.ts";
 import { type Cells, numberText, type Reader, type ReadRow, reader } from "./cells.ts";
 import { MODEL } from "./models.ts";
 import { column, keyOf, needed, type Table } from "./table.ts";
@@ -50,6 +60,14 @@ export const figuresTable: Table<FigureRow> = {
       "A word of how the machine is made; a fastener as it is typed; places as [[x, y, length in mm, what lies under], …].",
     ),
     column("only", "The builds that it holds for, a line each: drive-case=chain in oil."),
+    column(
+      "years",
+      "The model years that it holds for: 2024 to 2026, from 2024, to 2023, 2025; every one where it is empty.",
+    ),
+    column(
+      "frame_numbers",
+      "The frame numbers that it holds for: TF1200 to TF1899, from TF1200; every one where it is empty.",
+    ),
     needed("grade", `Where it comes from: ${SOURCE_GRADES.join(", ")}.`),
     needed("source", "The book, sheet or label; who measured it, where it was measured."),
     column("edition", "Of the book."),
@@ -67,6 +85,8 @@ export const figuresTable: Table<FigureRow> = {
       only: Object.entries(spec.only ?? {})
         .map(([key, word]) => `${key}=${word}`)
         .join("\n"),
+      years: spec.holdsFor?.years ? rangeWords(spec.holdsFor.years) : "",
+      frame_numbers: spec.holdsFor?.serials ? rangeWords(spec.holdsFor.serials) : "",
       ...{ grade, source, edition, page, checked_by: checkedBy ?? "", entered_by: enteredBy },
     };
   },
@@ -122,6 +142,7 @@ function readFigureRow(cells: Cells, figures: Figures): ReadRow<FigureRow> {
   for (const [name, word] of only) {
     if (!name || !word) read.wrong("only", `"${name}" says no build: write it like drive-case=chain in oil.`);
   }
+  const holdsFor = holdsForIn(read);
   const known = figures.get(key);
   if (key !== "" && !known) read.wrong("figure", `No figure is called "${key}"${near(key, figures)}.`);
   const says = known ? saidIn(read, known) : null;
@@ -129,6 +150,7 @@ function readFigureRow(cells: Cells, figures: Figures): ReadRow<FigureRow> {
   const spec = specSchema.safeParse({
     ...{ kind: known.kind, key, label: read.words("label", 120) || known.label, source: { ...source, checkedBy } },
     ...(only.length > 0 && { only: Object.fromEntries(only) }),
+    ...(Object.keys(holdsFor).length > 0 && { holdsFor }),
     ...says,
   });
   if (!spec.success && read.faults.length === 0) {
@@ -208,6 +230,15 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
     case "places":
       return placesIn(read);
   }
+}
+
+/** The machines of its model that a row holds for. */
+function holdsForIn(read: Reader): HoldsFor {
+  const [years, numbers] = [read.words("years", 40), read.words("frame_numbers", 125)];
+  const [made, serials] = [yearsIn(years), serialsIn(numbers)];
+  if (years !== "" && !made) read.wrong("years", `"${years}": ${YEARS_LIKE}`);
+  if (numbers !== "" && !serials) read.wrong("frame_numbers", `"${numbers}": ${SERIALS_LIKE}`);
+  return { ...(made && { years: made }), ...(serials && { serials }) };
 }
 
 const atLimitIn = (read: Reader): { atLimit?: AtLimit } => {

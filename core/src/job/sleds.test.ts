@@ -175,7 +175,8 @@ describe("how a machine is made decides what is done", () => {
 
   test("a figure for one engine is not offered for another", () => {
     const two = specSchema.parse({ ...figure("case-pitch", 1), only: { stroke: "two-stroke" } });
-    const made = (stroke: string) => specsOfBuild([word("stroke", stroke), two]).map((s) => s.key);
+    const made = (stroke: string) =>
+      specsOfBuild([word("stroke", stroke), two], { year: null, serial: "" }).map((s) => s.key);
     expect(made("two-stroke")).toContain("case-pitch");
     expect(made("four-stroke")).not.toContain("case-pitch");
   });

@@ -5,6 +5,7 @@ import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
+import { serialsIn, yearsIn } from "./holdsFor.ts";
 
 const typed = z.string().trim().max(40).default("");
 
@@ -25,12 +26,20 @@ export const figureTypedSchema = z.strictObject({
   /** What holds at the limit, and from how many percent of the wear on a part is near it; nothing: by the shop's rule. */
   atLimit: z.enum(["", ...AT_LIMIT]).default(""),
   near: typed,
+  /** The machines of its model that it holds for, where it is not every one: "2024 to 2026", "from TF1200". */
+  years: typed,
+  serials: z.string().trim().max(125).default(""),
   grade: z.enum(SOURCE_GRADES),
   /** The book, sheet or label; who measured it, where it was measured. */
   where: z.string().trim().max(120),
   page: z.string().trim().max(40).default(""),
 });
 export type FigureTyped = z.input<typeof figureTypedSchema>;
+
+/** How years and frame numbers are written that a figure holds for. */
+export const YEARS_LIKE = "write model years like 2024 to 2026, from 2024, to 2023 or 2025.";
+export const SERIALS_LIKE =
+  "write frame numbers of one row like TF1200 to TF1899, the lower one first, or from TF1200.";
 
 const refuse = (path: string, message: string): Answer<never> => ({
   ok: false,
@@ -52,7 +61,7 @@ export function figureEntered(
 ): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { key, grade, where, page, condition, atLimit, near, ...texts } = parsed.value;
+  const { key, grade, where, page, condition, atLimit, near, years, serials, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
   const known = figures.get(key);
@@ -93,7 +102,11 @@ export function figureEntered(
     return value === undefined ? refuse(name, `${known.label}: give ${what}.`) : { ok: true, value };
   };
   const source = { grade, book: where, edition: "", page, checkedBy };
-  const common = { key, label: known.label, source };
+  const its = { years: yearsIn(years), serials: serialsIn(serials) };
+  if (years !== "" && !its.years) return refuse("years", `"${years}": ${YEARS_LIKE}`);
+  if (serials !== "" && !its.serials) return refuse("serials", `"${serials}": ${SERIALS_LIKE}`);
+  const holdsFor = { ...(its.years && { years: its.years }), ...(its.serials && { serials: its.serials }) };
+  const common = { key, label: known.label, source, ...(Object.keys(holdsFor).length > 0 && { holdsFor }) };
   const at = atLimit === "" ? {} : { atLimit };
   switch (known.kind) {
     case "limit": {

@@ -1,9 +1,20 @@
-export { figureEntered, type FigureTyped, figureTypedSchema, specWords, torqueWords, percentIn } from "./enter.ts";
+export {
+  figureEntered,
+  type FigureTyped,
+  figureTypedSchema,
+  specWords,
+  torqueWords,
+  percentIn,
+  SERIALS_LIKE,
+  YEARS_LIKE,
+} from "./enter.ts";
+export { type HoldsFor, rangeWords, serialsIn, yearsIn } from "./holdsFor.ts";
 export {
   configOf,
   FIGURE_FORMAT,
   keptSpec,
   limitOf,
+  onlyWords,
   type LimitRules,
   withRules,
   specsOfBuild,

@@ -1,5 +1,5 @@
 import { KNOWN_FIGURES } from "../figures/index.ts";
-import { figureEntered, type FigureTyped, specWords, withRules } from "./index.ts";
+import { figureEntered, type FigureTyped, onlyWords, specsOfBuild, specWords, withRules } from "./index.ts";
 
 // Every limit and torque here is invented.
 const typed = (key: string, more: Partial<FigureTyped>): FigureTyped => ({
@@ -71,6 +71,20 @@ describe("a figure entered for one machine", () => {
       "0.15 mm at most, equal passes, near from 70 % of its wear",
     ]);
     expect(withRules([plain], { atLimit: null, nearFraction: null })).toEqual([plain]);
+  });
+
+  test("says which machines of its model it holds for, where it is not every one", () => {
+    const spec = kept(typed("steel-warp", { most: "0.15", years: "2024-2026", serials: "from TF1200" }));
+    expect(spec.holdsFor).toEqual({ years: { from: 2024, to: 2026 }, serials: { from: "TF1200", to: null } });
+    expect(onlyWords(spec)).toBe("model years 2024 to 2026, frame numbers from TF1200");
+    const its = (year: number | null) => specsOfBuild([spec], { year, serial: "TF1300" });
+    expect([its(2025), its(2027), its(null)]).toEqual([[spec], [], []]);
+    expect(refusedAt(typed("steel-warp", { most: "0.15", years: "late" }))).toMatch(
+      /^years: "late": write model years/,
+    );
+    expect(refusedAt(typed("steel-warp", { most: "0.15", serials: "B2 to A1" }))).toMatch(
+      /^serials: .*lower one first/,
+    );
   });
 
   test.each([

@@ -5,6 +5,7 @@ import { cardSchema } from "../fastener/index.ts";
 import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { type AtLimit, AT_LIMIT, type Limit, limitSchema } from "../metrology/index.ts";
+import { holdsForMachine, holdsForSchema, holdsForWords, type Machine } from "./holdsFor.ts";
 
 /** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
 export const SOURCE_GRADES = [
@@ -33,6 +34,8 @@ const common = {
   source: sourceSchema,
   /** The builds it holds for, by how the machine is made; on another it is not offered. */
   only: z.record(z.string(), z.string()).optional(),
+  /** The machines of its model that it holds for, by year and frame number; on another it is not offered. */
+  holdsFor: holdsForSchema.optional(),
 };
 
 const across = z.number().min(-1).max(1);
@@ -119,11 +122,16 @@ export const configOf = (specs: readonly Spec[], figures: Figures = KNOWN_FIGURE
     ),
   );
 
-/** The figures that hold for a machine as it is made: those of another build are left out, not offered. */
-export function specsOfBuild(specs: readonly Spec[], figures: Figures = KNOWN_FIGURES): Spec[] {
-  const config = configOf(specs, figures);
-  return specs.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
+/** The figures that hold for a machine as it is made: those of another build, year or frame number are left out, not offered. */
+export function specsOfBuild(specs: readonly Spec[], machine: Machine, figures: Figures = KNOWN_FIGURES): Spec[] {
+  const its = specs.filter(({ holdsFor }) => holdsForMachine(holdsFor ?? {}, machine));
+  const config = configOf(its, figures);
+  return its.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
 }
+
+/** What a figure holds for, where it is not every machine of its model: "chain in oil, model years 2024 to 2026"; empty where it is. */
+export const onlyWords = ({ only = {}, holdsFor = {} }: Pick<Spec, "only" | "holdsFor">): string =>
+  [...Object.values(only), ...holdsForWords(holdsFor)].join(", ");
 
 /** What a shop says holds at and near every limit that does not say it itself; null: as it is usual. */
 export type LimitRules = { atLimit: AtLimit | null; nearFraction: number | null };

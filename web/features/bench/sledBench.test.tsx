@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { lineHelp, procedureSchema, waitingSlots } from "@averin/core";
+import { lineHelp, procedureSchema, type Spec, waitingSlots } from "@averin/core";
 import { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
 import { caseFigures, figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
@@ -160,10 +160,16 @@ test("bearings stand where they sit, with the type on their ring and how they fe
 test("a figure on file for another engine is told of, and judges nothing here", () => {
   const bench = shop("variable-belt", []);
   const other = limit("clutch-offset", { kind: "range", serviceMin: 15, serviceMax: 16.5 });
-  const job = jobOn({ ...bench, otherBuilds: [{ ...other, only: { stroke: "two-stroke" } }] });
-  job.keep({ type: "question_answered", question: "belt-cause", word: "misaligned", reason: null });
-  expect(stepPanel(job, "measure:clutch-offset:left")).toContain(
+  const told = (holds: Pick<Spec, "only" | "holdsFor">): string => {
+    const job = jobOn({ ...bench, otherBuilds: [{ ...other, ...holds }] });
+    job.keep({ type: "question_answered", question: "belt-cause", word: "misaligned", reason: null });
+    return stepPanel(job, "measure:clutch-offset:left");
+  };
+  expect(told({ only: { stroke: "two-stroke" } })).toContain(
     "On file for two-stroke only: it judges nothing on this machine.",
+  );
+  expect(told({ holdsFor: { years: { from: 2024, to: null } } })).toContain(
+    "On file for model years from 2024 only: it judges nothing on this machine. Its year is not on file.",
   );
 });
 

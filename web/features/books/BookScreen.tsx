@@ -1,4 +1,4 @@
-import { figuresWith, type KnownFigure, sourceLine, type Spec, specWords } from "@averin/core";
+import { figuresWith, type KnownFigure, onlyWords, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 import { PostKey } from "@/ui/PostKey";
 import { dayOf } from "@/ui/times";
@@ -72,6 +72,9 @@ function Row({ book, row: { key, known, spec, enteredBy, before } }: { book: str
               {guess && "a guess, signs nothing off · "}
               {sourceLine(spec.source)}
             </span>
+            {onlyWords(spec) !== "" && (
+              <span className="block text-[15px] font-semibold text-petrol">only {onlyWords(spec)}</span>
+            )}
             <span className="block text-[15px] text-soft">
               {spec.source.checkedBy === null ? (
                 <strong className="text-near">unchecked</strong>

@@ -1,4 +1,4 @@
-import { figuresWith, type KnownFigure, sourceLine, type Spec, specWords } from "@averin/core";
+import { figuresWith, type KnownFigure, onlyWords, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 
 export type FigureLine = {
@@ -58,7 +58,7 @@ function Line({
         ) : (
           <span className="block text-[15px] text-past">
             {other
-              ? `on file for ${Object.values(other.only ?? {}).join(", ")} only, and not offered here`
+              ? `on file for ${onlyWords(other)} only, and not offered here`
               : "not on file: nothing is judged by it"}
           </span>
         )}

@@ -13,7 +13,7 @@ async function bookSpecs(db: Database, bookId: string | null, transaction: At): 
 }
 
 /** Whose figures: a machine's own, and those of its model's book. */
-export type Whose = { machineId: string; bookId: string | null };
+export type Whose = { machineId: string; bookId: string | null; year: number | null; serial: string };
 
 /**
  * A machine's figures: its own, the newest of each, before those of its model's book; what was overruled by them, which
@@ -21,7 +21,7 @@ export type Whose = { machineId: string; bookId: string | null };
  */
 export async function specsOf(
   db: Database,
-  { machineId, bookId }: Whose,
+  { machineId, bookId, year, serial }: Whose,
   transaction: At,
 ): Promise<{ specs: Spec[]; overruled: Spec[]; otherBuilds: Spec[] }> {
   const rows = await db.machineFigures.findAll({
@@ -35,7 +35,7 @@ export async function specsOf(
   ];
   const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
   const governing = all.filter(governs);
-  const specs = specsOfBuild(governing, await knownFigures(db, transaction));
+  const specs = specsOfBuild(governing, { year, serial }, await knownFigures(db, transaction));
   const otherBuilds = governing.filter((spec) => !specs.includes(spec));
   return { specs, overruled: all.filter((spec, i) => !governs(spec, i)), otherBuilds };
 }

@@ -59,6 +59,8 @@ export async function eventsOf(db: Database, jobId: string, last: number | null,
 /** A job's row with what says by which figures it is judged: its machine's book, and the version of the shop's figures. */
 export type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedureHash" | "lastNumber" | "openedAt"> & {
   bookId: string | null;
+  year: number | null;
+  serial: string;
   shopVersion: number | null;
   /** The works of it besides a first one without a place, as they were added; null where there are none. */
   works: string | null;
@@ -69,7 +71,7 @@ export type JobAtBench = Pick<JobRow, "id" | "number" | "machineId" | "procedure
 /** One look at the database for some jobs, under a lock where they are about to be written to. */
 export function jobsAtBench(db: Database, jobIds: readonly string[], transaction: At): Promise<JobAtBench[]> {
   return db.sequelize.query<JobAtBench>(
-    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId,
+    `SELECT j.id, j.number, j.machineId, j.procedureHash, j.lastNumber, j.openedAt, m.bookId, m.year, m.serial,
       (SELECT value FROM counters WHERE name = '${SHOP_VERSION}') AS shopVersion,
       (SELECT GROUP_CONCAT(CONCAT_WS(' ', w.work, w.procedureHash, w.dropped, w.position) ORDER BY w.work
         SEPARATOR '\n') FROM job_works w WHERE w.jobId = j.id) AS works,

@@ -79,8 +79,8 @@ async function openOnce(
       order: [["readAt", "DESC"]],
       transaction,
     });
-    const { specs } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, transaction);
-    const { id, maker, model, year, mark, build, meterUnit } = machine;
+    const { id, maker, model, year, mark, build, meterUnit, bookId, serial } = machine;
+    const { specs } = await specsOf(db, { machineId: id, bookId, year, serial }, transaction);
     const { symptoms, unknown } = await symptomsSaid(db, intake.symptoms, machine.builds, transaction);
     if (unknown.length > 0) {
       const message = `Nothing is on file as “${unknown.join("”, “")}” for such a machine: choose again.`;

@@ -137,6 +137,27 @@ test("a job keeps the version it began with; new jobs take the newest", async ()
   expect((await procedureByHash(db, hash, null)).title).toBe("Clutch pack, newer");
 });
 
+test("a figure of some years judges machines of those alone, also once their year is put right", async () => {
+  const mira = await actorCalled(db, "Mira Orr");
+  const where = { mark: "Club bike 3" };
+  const machine = (await db.machines.findOne({ where }))?.get({ plain: true });
+  const job = await openedClutchJob(db, "Club bike 3");
+  const own = { key: "spring-rate", grade: "kit sheet" as const, where: "kit", value: "19", years: "2024 to 2026" };
+  await db.specs.destroy({ where: { bookId: machine?.bookId ?? "", specKey: "spring-rate" } });
+  await enterFigure(db, machine?.id ?? "", own, mira, "model");
+  const atBench = async () => {
+    const { specs, otherBuilds } = (await jobById(db, job)).bench;
+    return [specs, otherBuilds].map((all) => all.some(({ key }) => key === "spring-rate"));
+  };
+  await db.machines.update({ year: 2025 }, { where });
+  expect(await atBench()).toEqual([true, false]);
+  await db.machines.update({ year: 2027 }, { where });
+  expect(await atBench()).toEqual([false, true]);
+  await db.machines.update({ year: null }, { where });
+  expect(await atBench()).toEqual([false, true]);
+  await db.machines.update({ year: machine?.year ?? null }, { where });
+});
+
 const readEventsAnew = (id: string) => eventsAfter(db, id, 0);
 
 describe("a figure of one machine", () => {

@@ -12,17 +12,13 @@ export type ShopFigures = Omit<Bench, "procedure">;
 const figuresRead = new Map<string, { version: number; figures: ShopFigures }>();
 
 /** The shop's figures for a machine at a version of them, read once for each. */
-export async function figuresOf(
-  db: Database,
-  { machineId, bookId }: Whose,
-  version: number,
-  transaction: At,
-): Promise<ShopFigures> {
-  const key = `${db.sequelize.config.database} ${machineId}`;
+export async function figuresOf(db: Database, whose: Whose, version: number, transaction: At): Promise<ShopFigures> {
+  const { machineId, bookId, year, serial } = whose;
+  const key = `${db.sequelize.config.database} ${machineId} ${year ?? ""} ${serial}`;
   const known = figuresRead.get(key);
   if (known?.version === version) return known.figures;
   const shop = await shopOf(db, transaction);
-  const onFile = await specsOf(db, { machineId, bookId }, transaction);
+  const onFile = await specsOf(db, whose, transaction);
   const figures: ShopFigures = {
     ...{ ...onFile, specs: withRules(onFile.specs, limitRulesOf(shop)) },
     gauges: await gaugesOf(db, transaction),

@@ -22,7 +22,7 @@ export const dynamic = "force-dynamic";
 export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
   const { db, actor } = await requireActor();
   const machine = await orNotFound(machineById(db, (await params).id));
-  const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, bookId: machine.bookId }, null);
+  const { specs, overruled, otherBuilds } = await specsOf(db, { machineId: machine.id, ...machine }, null);
   const own = await ownFigures(db, machine.id);
   const rechecks = await rechecksOpen(db, [machine.id]);
   const ended = await untold(db, machine.id);

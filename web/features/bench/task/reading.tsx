@@ -15,6 +15,7 @@ import {
   latest,
   limitAt,
   limitOf,
+  onlyWords,
   type MeasurePoint,
   partOf,
   pointOf,
@@ -200,8 +201,10 @@ function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhe
   if (isWithheld(bench, state, key)) return "Figure withheld: this part is not the maker's.";
   if (elsewhere !== null) return `The limit on file holds ${elsewhere}: it judges nothing that is read here.`;
   const other = bench.otherBuilds.find((spec) => spec.key === key);
-  if (other)
-    return `On file for ${Object.values(other.only ?? {}).join(", ")} only: it judges nothing on this machine.`;
+  if (other) {
+    const year = other.holdsFor?.years && state.opened?.body.machine.year == null ? " Its year is not on file." : "";
+    return `On file for ${onlyWords(other)} only: it judges nothing on this machine.${year}`;
+  }
   return "No limit on file for this machine.";
 }
 
