@@ -15,8 +15,6 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
     ["most", "most that is allowed"],
     ["newLeast", "least of a new part"],
     ["newMost", "most of a new part"],
-    ["condition", "read under which condition, where it says one"],
-    ["near", "near it from % of the wear; empty: the shop’s rule"],
   ],
   height: [
     ["least", "least"],
@@ -31,6 +29,12 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   ],
   count: [["value", "how many"]],
   figure: [["value", "figure"]],
+};
+/** What else a figure may say, for whoever has it before them. */
+const MORE: Readonly<Record<string, string>> = {
+  limit: "Its condition, what holds at and near it, some of this model only",
+  height: "What holds at its ends, some of this model only",
+  other: "It holds for some of this model only",
 };
 const AS_CARD = [["value", "as it lies in the hand: M6x25 h8"]] as const;
 const IN_WORDS = [["value", "in a few words"]] as const;
@@ -89,27 +93,41 @@ export function FigureForm({
           </label>
         ))}
       </div>
-      {(kind === "limit" || kind === "height") && (
-        <label className="flex flex-col gap-1 font-semibold">
-          a reading that equals it
-          <select {...register("atLimit")} className="field text-xl">
-            <option value="">by the shop’s rule</option>
-            <option value={AT_LIMIT[1]}>passes</option>
-            <option value={AT_LIMIT[0]}>can’t be called</option>
-          </select>
-        </label>
-      )}
       <details>
-        <summary className="min-h-[44px] cursor-pointer py-2 text-soft">It holds for some of this model only</summary>
-        <div className="grid grid-cols-2 gap-3">
-          <label className="flex flex-col gap-1 font-semibold">
-            model years
-            <input {...register("years")} className="field text-xl" placeholder="2024 to 2026" autoComplete="off" />
-          </label>
-          <label className="flex flex-col gap-1 font-semibold">
-            frame numbers
-            <input {...register("serials")} className="field text-xl" placeholder="from TF1200" autoComplete="off" />
-          </label>
+        <summary className="min-h-[44px] cursor-pointer py-2 text-soft">{MORE[kind] ?? MORE.other}</summary>
+        <div className="flex flex-col gap-3">
+          {kind === "limit" && (
+            <div className="grid grid-cols-2 gap-3">
+              <label className="flex flex-col justify-end gap-1 font-semibold">
+                read under which condition, where it says one
+                <input {...register("condition")} className="field text-xl" autoComplete="off" />
+              </label>
+              <label className="flex flex-col justify-end gap-1 font-semibold">
+                near it from % of the wear; empty: the shop’s rule
+                <input {...register("near")} className="field figure text-xl" autoComplete="off" />
+              </label>
+            </div>
+          )}
+          {(kind === "limit" || kind === "height") && (
+            <label className="flex flex-col gap-1 font-semibold">
+              a reading that equals it
+              <select {...register("atLimit")} className="field text-xl">
+                <option value="">by the shop’s rule</option>
+                <option value={AT_LIMIT[1]}>passes</option>
+                <option value={AT_LIMIT[0]}>can’t be called</option>
+              </select>
+            </label>
+          )}
+          <div className="grid grid-cols-2 gap-3">
+            <label className="flex flex-col gap-1 font-semibold">
+              model years
+              <input {...register("years")} className="field text-xl" placeholder="2024 to 2026" autoComplete="off" />
+            </label>
+            <label className="flex flex-col gap-1 font-semibold">
+              frame numbers
+              <input {...register("serials")} className="field text-xl" placeholder="from TF1200" autoComplete="off" />
+            </label>
+          </div>
         </div>
       </details>
       <label className="flex flex-col gap-1 font-semibold">

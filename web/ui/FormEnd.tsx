@@ -17,7 +17,8 @@ export function FormEnd({
   leave?: boolean;
 }) {
   return (
-    <>
+    // In a dialog it stays in sight, however long the form is: what was said of it last is never below the edge.
+    <div className={leave ? "sticky -bottom-5 -mb-5 flex flex-col gap-3 bg-sheet pb-5" : "contents"}>
       <p role={well ? "status" : "alert"} className={`min-h-[1.3em] font-semibold ${well ? "" : "text-past"}`}>
         {message}
       </p>
@@ -38,6 +39,6 @@ export function FormEnd({
           </Dialog.Close>
         )}
       </div>
-    </>
+    </div>
   );
 }

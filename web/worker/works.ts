@@ -3,38 +3,51 @@ import type { EstimateWork, SheetWork } from "../server/helpers/kinds.ts";
 
 type Asked = { id: number; kind: string; input: unknown };
 
-/** What a helper process can do, by name. Each brings what it needs only then: one that hashes passwords never reads a sheet. */
-const WORKS: Record<string, (input: never) => unknown> = {
-  hash: async (text: string) => (await import("@node-rs/argon2")).hash(text),
-  verify: async ({ hash: kept, text }: { hash: string; text: string }) =>
-    (await import("@node-rs/argon2")).verify(kept, text),
-  calculate: async ({ name, input }: { name: string; input: unknown }): Promise<Answer<unknown>> => {
-    const { calculators } = await import("@averin/core");
-    const calculator = calculators.get(name);
-    if (!calculator) throw new Error(`no calculator ${name}`);
-    return calculator.run(input);
+/**
+ * What a helper process can do, by name: each brings what it needs only then, so that one that hashes passwords never
+ * reads a sheet. How long a work may take counts from when that is there.
+ */
+const WORKS: Record<string, () => Promise<(input: never) => unknown>> = {
+  hash: async () => (await import("@node-rs/argon2")).hash as (text: string) => Promise<string>,
+  verify: async () => {
+    const { verify } = await import("@node-rs/argon2");
+    return ({ hash: kept, text }: { hash: string; text: string }) => verify(kept, text);
   },
-  sheet: async ({ number, bench, events, photos, release, zone }: SheetWork) => {
+  calculate: async () => {
+    const { calculators } = await import("@averin/core");
+    return ({ name, input }: { name: string; input: unknown }): Answer<unknown> => {
+      const calculator = calculators.get(name);
+      if (!calculator) throw new Error(`no calculator ${name}`);
+      return calculator.run(input);
+    };
+  },
+  sheet: async () => {
     const { sheetData } = await import("../features/sheet/sheetData.ts");
     const { sheetPdf } = await import("../features/sheet/SheetPdf.tsx");
-    (await import("../server/settings/zone.ts")).setShopZone(zone);
-    const sheet = sheetData(number, bench, events, release);
-    if (!sheet) throw new Error(`job ${number} has no first line`);
-    return sheetPdf(sheet, new Map(Object.entries(photos).map(([id, bytes]) => [id, Buffer.from(bytes)])));
+    const { setShopZone } = await import("../server/settings/zone.ts");
+    return ({ number, bench, events, photos, release, zone }: SheetWork) => {
+      setShopZone(zone);
+      const sheet = sheetData(number, bench, events, release);
+      if (!sheet) throw new Error(`job ${number} has no first line`);
+      return sheetPdf(sheet, new Map(Object.entries(photos).map(([id, bytes]) => [id, Buffer.from(bytes)])));
+    };
   },
-  estimate: async ({ number, bench, events, at, zone }: EstimateWork) => {
+  estimate: async () => {
     const { estimateData } = await import("../features/estimate/estimateData.ts");
     const { estimatePdf } = await import("../features/estimate/EstimatePdf.tsx");
-    (await import("../server/settings/zone.ts")).setShopZone(zone);
-    const estimate = estimateData(number, bench, events, at);
-    if (!estimate) throw new Error(`job ${number} has no first line`);
-    return estimatePdf(estimate);
+    const { setShopZone } = await import("../server/settings/zone.ts");
+    return ({ number, bench, events, at, zone }: EstimateWork) => {
+      setShopZone(zone);
+      const estimate = estimateData(number, bench, events, at);
+      if (!estimate) throw new Error(`job ${number} has no first line`);
+      return estimatePdf(estimate);
+    };
   },
   /** For tests of the pool: a work that never ends, and one that fills the memory. */
-  spin: () => {
+  spin: async () => () => {
     for (;;);
   },
-  fill: () => {
+  fill: async () => () => {
     const kept: number[][] = [];
     for (;;) kept.push(Array.from({ length: 100_000 }, (_, i) => i + kept.length));
   },
@@ -43,8 +56,9 @@ const WORKS: Record<string, (input: never) => unknown> = {
 process.on("message", ({ id, kind, input }: Asked) => {
   void (async () => {
     try {
-      const work = WORKS[kind];
+      const work = await WORKS[kind]?.();
       if (!work) throw new Error(`no work ${kind}`);
+      process.send?.({ id, begun: true });
       process.send?.({ id, ok: true, value: await work(input as never) });
     } catch (error) {
       process.send?.({

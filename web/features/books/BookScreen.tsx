@@ -61,7 +61,7 @@ function Row({ book, row: { key, known, spec, enteredBy, before } }: { book: str
   const guess = spec?.source.grade === "guess";
   return (
     <li className="flex min-h-[56px] flex-wrap items-center gap-x-3 border-b border-line py-1">
-      <span className="min-w-0 flex-1 leading-tight">
+      <span className="min-w-[13rem] flex-1 leading-tight">
         <span className="block">
           {known?.label ?? key}
           {known?.kind === "count" && ", how many"}
@@ -96,7 +96,7 @@ function Row({ book, row: { key, known, spec, enteredBy, before } }: { book: str
           </span>
         ))}
       </span>
-      {spec && <strong className="text-lg whitespace-nowrap tabular-nums">{wordsOf(spec)}</strong>}
+      {spec && <strong className="max-w-[55%] text-right text-lg leading-tight tabular-nums">{wordsOf(spec)}</strong>}
       {spec?.source.checkedBy === null && (
         <PostKey to={`/api/books/${book}/checks`} body={{ key }} words="It stands so" />
       )}

@@ -68,7 +68,9 @@ function Line({
           </span>
         ))}
       </span>
-      {governs && <strong className="text-lg whitespace-nowrap tabular-nums">{wordsOf(governs)}</strong>}
+      {governs && (
+        <strong className="max-w-[55%] text-right text-lg leading-tight tabular-nums">{wordsOf(governs)}</strong>
+      )}
       <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} onFile={governs !== null} />
     </li>
   );

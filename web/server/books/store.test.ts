@@ -141,7 +141,9 @@ describe("a model's book", () => {
     ]);
     // The wrong way round nothing is kept.
     const backwards = { key: "chain-slack-stand", least: "50", most: "36", grade: "guess", where: "x" } as const;
-    await expect(enterInBook(db, id, backwards, "", liv)).rejects.toThrow(/serviceMax must be above/);
+    await expect(enterInBook(db, id, backwards, "", liv)).rejects.toThrow(
+      /The most that is allowed must be above the least/,
+    );
   });
 
   test("another person checks a figure; whoever entered it does not, unless they work alone", async () => {

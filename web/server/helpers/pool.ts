@@ -12,7 +12,11 @@ type Work = {
   done: (value: unknown) => void;
   failed: (error: Error) => void;
 };
-type Said = { ready: true } | { id: number; ok: true; value: unknown } | { id: number; ok: false; message: string };
+type Said =
+  | { ready: true }
+  | { id: number; begun: true }
+  | { id: number; ok: true; value: unknown }
+  | { id: number; ok: false; message: string };
 
 /** The process's file, from wherever the application or its tests are started. */
 function workerFile(): string {
@@ -21,6 +25,9 @@ function workerFile(): string {
   if (found === undefined) throw new Error(`no helper at ${places.join(" or ")}`);
   return found;
 }
+
+/** How long a process may take to bring what a work needs, in ms: only against hanging; the work's own time counts from then. */
+const LOADS_MS = 300_000;
 
 const tooLong = (lane: Lane): Refused =>
   new Refused(422, {
@@ -168,10 +175,16 @@ class Hand {
     const { work } = this;
     if (!work) return;
     this.process.send({ id: work.id, kind: work.kind, input: work.input });
+    this.within(LOADS_MS);
+  }
+
+  /** What is not done within this is ended. */
+  private within(ms: number): void {
+    clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.overdue = true;
       this.process.kill("SIGKILL");
-    }, this.lane.mostMs);
+    }, ms);
   }
 
   private hear(said: Said): void {
@@ -181,6 +194,7 @@ class Hand {
     }
     const { work } = this;
     if (work?.id !== said.id) return;
+    if ("begun" in said) return this.within(this.lane.mostMs);
     clearTimeout(this.timer);
     this.work = null;
     this.process.channel?.unref();
