@@ -83,12 +83,16 @@ function keptKeyOf(body: Body): string | null {
   return key;
 }
 
+/** Openings as they were put right, by the line that did so: the same one whenever the log is folded. */
+const putRight = new WeakMap<BodyOf<"opening_corrected">, NonNullable<JobState["opened"]>>();
+
 /** How a job began, with what was put right about it since. */
-function corrected(
-  opened: JobState["opened"],
-  { machine, owner, meter, counts, config }: BodyOf<"opening_corrected">,
-): JobState["opened"] {
-  return opened && { ...opened, body: { ...opened.body, machine, owner, meter, counts, config } };
+function corrected(opened: JobState["opened"], body: BodyOf<"opening_corrected">): JobState["opened"] {
+  if (opened === null) return null;
+  const { machine, owner, meter, counts, config } = body;
+  const right = putRight.get(body) ?? { ...opened, body: { ...opened.body, machine, owner, meter, counts, config } };
+  putRight.set(body, right);
+  return right;
 }
 
 /** The one fold: from a job's log, and what the log could not take, to its state; in the browser and on the server alike. */
