@@ -430,13 +430,28 @@ test("a photo and a note go with the step, to the sheet and its file", async ({ 
   expect((await after.body()).length).toBeGreaterThan((await before.body()).length + 10_000);
 });
 
-test("a lead makes another way the shop's own, and the next Enter goes by it", async ({ page }) => {
+test("a lead makes another way the shop's own; the maker's goes before it, and the next Enter goes by it", async ({
+  page,
+}) => {
   await openBench(page, "Tobin Hask", "Club bike 21");
   await typeLines(page, ["every"]);
   await expect(status(page)).toContainText("every pack");
   await typeLines(page, ["-"]);
   await page.getByRole("button", { name: "make “every pack” the shop’s way" }).click();
-  await expect(page.getByRole("button", { name: /every pack.*this shop’s way: Enter/ })).toBeVisible();
+  const own = page.getByRole("button", { name: /every pack.*this shop’s way: Enter/ });
+  await expect(own).toBeVisible();
+  // Half of it is told what is missing, and nothing is set.
+  await page.getByRole("button", { name: "Its maker decides it" }).press("Enter");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Which way").selectOption({ index: 1 });
+  await dialog.getByLabel("It holds for").selectOption("model");
+  await dialog.getByRole("button", { name: "Keep it" }).press("Enter");
+  await expect(dialog.getByRole("alert")).toContainText("say where that stands");
+  await dialog.getByLabel("Where that stands").fill("workshop book, p. 3");
+  await dialog.getByRole("button", { name: "Keep it" }).press("Enter");
+  await expect(page.getByRole("button", { name: /as its maker has it, workshop book, p. 3: Enter/ })).toBeVisible();
+  await page.getByRole("button", { name: "No longer: the shop’s way again" }).press("Enter");
+  await expect(own).toBeVisible();
   await page.locator("#entry").focus();
   await typeLines(page, [""]);
   await expect(status(page)).toContainText("every pack");
