@@ -1,6 +1,6 @@
 import { procedureSchema } from "../procedure/index.ts";
 import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
-import { type Bench, cautionDrafts, isEvent, stopsOf, summarise, walk } from "./index.ts";
+import { type Bench, cautionDrafts, isEvent, presetBy, presetOf, stopsOf, summarise, walk } from "./index.ts";
 import { waitsOf } from "../task/index.ts";
 
 // Every figure in this file is invented.
@@ -19,6 +19,21 @@ describe("schools and prompts", () => {
     const other = new Job(shop);
     other.type("half");
     expect(other.events.at(-1)?.body).toMatchObject({ word: "half hour", preset: "one hour" });
+  });
+
+  test("a further work of the same procedure, whose questions are named after it, goes by the same way", () => {
+    const soak = bench.procedure.questions.find(({ id }) => id === "soak-time");
+    if (!soak) throw new Error("no such school");
+    const shop: Bench = {
+      ...bench,
+      presets: { "soak-time": "overnight" },
+      decidedBy: { "soak-time": { whose: "machine", source: "label" } },
+    };
+    const further = { ...soak, id: "w2-soak-time" };
+    expect([presetOf(shop, further), presetBy(shop, further)?.source]).toEqual(["overnight", "label"]);
+    // A way that this procedure does not offer is nobody's here.
+    const other = { ...shop, presets: { "soak-time": "a week" } };
+    expect([presetOf(other, further), presetBy(other, further)]).toEqual([soak.preset, null]);
   });
 
   test("a preset that the procedure does not know is passed over", () => {

@@ -6,6 +6,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { enterFigure } from "../books/store.ts";
 import { procedureByHash, proceduresFor } from "../procedures/read.ts";
 import { keepProcedures, offerNewest, procedureHash } from "../procedures/store.ts";
+import { makersWays } from "./read.ts";
 import { presetSchema, shopSaidSchema } from "./schema.ts";
 import { sayShop, setPreset } from "./store.ts";
 
@@ -46,6 +47,9 @@ test("a maker's way goes before the shop's: of the model on each of its machines
   await set({ word: "half hour", whose: "machine", source: "label under the seat" });
   expect(await wayAt(jobId)).toEqual(["half hour", { whose: "machine", source: "label under the seat" }]);
   expect(await wayAt(other)).toEqual(["overnight", { whose: "model", source: "book, p. 4" }]);
+  expect(await makersWays(db, String(machine))).toMatchObject([
+    { ask: "Soak how long?", word: "half hour", source: "label under the seat", saidBy: "Tobin Hask" },
+  ]);
   // The line that was answered says whose way it was.
   const { bench, events } = await jobById(db, other);
   const draft = { type: "question_answered", question: "soak-time", word: "overnight", reason: null } as const;

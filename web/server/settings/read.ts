@@ -10,6 +10,7 @@ import {
 } from "@averin/core";
 import { z } from "zod";
 import type { At, Database } from "../database.ts";
+import { proceduresFor } from "../procedures/read.ts";
 import { setShopZone } from "./zone.ts";
 import { type Shop, shopSchema } from "./schema.ts";
 
@@ -61,6 +62,19 @@ export async function handsOf(db: Database, transaction: At): Promise<number> {
   const people = await db.people.findAll({ attributes: ["roles"], where: { leftAt: null }, transaction });
   return people.filter((row) => (row.get("roles") as string[]).some((role) => role === "technician" || role === "lead"))
     .length;
+}
+
+export type MakersWay = { ask: string; word: string; source: string; saidBy: string; saidAt: Date };
+
+/** What a maker wants done in one way, of a machine or of a model by its book's id, by what is asked. */
+export async function makersWays(db: Database, whose: string): Promise<MakersWay[]> {
+  const rows = await db.schoolWays.findAll({ where: { whose }, order: ["question"] });
+  if (rows.length === 0) return [];
+  const questions = (await proceduresFor(db, "any", null)).flatMap(({ procedure }) => procedure.questions);
+  return rows.map((row) => {
+    const { question, word, source, saidBy, saidAt } = row.get({ plain: true });
+    return { ask: questions.find(({ id }) => id === question)?.ask ?? question, word, source, saidBy, saidAt };
+  });
 }
 
 /** The way that is gone by of each school: the shop's own, unless a maker decides it for the model, or for this machine. */

@@ -1,9 +1,11 @@
 import { configOf, figuresAsked, figuresKnown, madeFor, type Spec } from "@averin/core";
 import { type BookRow, BookScreen } from "@/features/books/BookScreen";
+import { MakersWays } from "@/features/books/MakersWays";
 import { searchAsked, type Searched } from "@/server/asked";
 import { bookById, booksOf } from "@/server/books/read";
 import { orNotFound, requireActor } from "@/server/page";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
+import { makersWays } from "@/server/settings/read";
 import { lookedFor, synonymsOf } from "@/server/words";
 import { FindForm } from "@/ui/FindForm";
 import { TopRule } from "@/ui/TopRule";
@@ -40,6 +42,7 @@ export default async function BookPage({ params, ...asked }: { params: Promise<{
     return ways.every((any) => any.some((word) => words.includes(word)));
   };
   const found = [...works, rest].map(({ title, rows }) => ({ title, rows: rows.filter(isFound) }));
+  const makers = await makersWays(db, book.id);
   const sisters = (await booksOf(db)).filter(
     (other) => other.id !== book.id && other.builds.some((build) => book.builds.includes(build)),
   );
@@ -57,6 +60,7 @@ export default async function BookPage({ params, ...asked }: { params: Promise<{
             No figure here is called “{search}”: try fewer letters.
           </p>
         )}
+        {search === "" && <MakersWays ways={makers} />}
         <BookScreen
           book={{ id: book.id, maker: book.maker, model: book.model }}
           works={found.filter(({ rows }) => rows.length > 0)}

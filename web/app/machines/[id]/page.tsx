@@ -1,4 +1,5 @@
 import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
+import { MakersWays } from "@/features/books/MakersWays";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
 import { Spares } from "@/features/machine/Spares";
@@ -13,6 +14,7 @@ import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/se
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
 import { jobsOfMachine, untold } from "@/server/jobs/read";
+import { makersWays } from "@/server/settings/read";
 import { Rechecks } from "@/ui/Rechecks";
 import { TopRule } from "@/ui/TopRule";
 import Link from "next/link";
@@ -128,6 +130,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
         )}
         <Spares machine={machine.id} mark={machine.mark} spares={await sparesOf(db, machine.id)} />
         {lives.length > 0 && <Lives lives={lives} />}
+        <MakersWays ways={await makersWays(db, machine.id)} />
         <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
         <p className="pb-5 text-lg text-soft">
           Each is entered once, with its source. The machine’s own governs over its model’s book; jobs judged before
