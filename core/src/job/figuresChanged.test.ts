@@ -1,4 +1,4 @@
-import { specSchema } from "../spec/index.ts";
+import { specSchema, withRules } from "../spec/index.ts";
 import { shippedBody } from "../../testingProcedures.ts";
 import { procedureSchema } from "../procedure/index.ts";
 import { type Bench, NO_MORE_SAID } from "./bench.ts";
@@ -56,6 +56,16 @@ test("what is judged otherwise is told with what it was: a limit, a tool, a pric
     `${soak.ask}: this shop’s way is ${soak.ways[0]?.word}`,
     "An hour’s work: 60.00 EUR; it was not on file",
   ]);
+  // A shop's rule reaches every limit: it is told once.
+  const two = {
+    ...bench,
+    specs: [limit(2.7), specSchema.parse({ ...limit(1), key: "steel-warp" }), ...bench.specs.slice(1)],
+  };
+  const passing = { ...two, specs: withRules(two.specs, { atLimit: "passes", nearFraction: 0.7 }) };
+  expect(figuresChanged(two, passing)).toEqual([
+    "2 limits go by another rule: equal passes, near from 70 % of its wear",
+  ]);
+  expect(figuresChanged(passing, two)).toEqual(["2 limits go by another rule: as it is usual"]);
   const made: Bench = {
     ...bench,
     presets: { [soak.id]: soak.ways[0]?.word ?? "" },

@@ -1,5 +1,5 @@
 import { figuresKnown } from "../procedure/index.ts";
-import { specWords } from "../spec/index.ts";
+import { apartFromRules, type Spec, specWords } from "../spec/index.ts";
 import { type Bench, presetBy, schoolId } from "./bench.ts";
 import { worksOf } from "./worksOf.ts";
 
@@ -27,16 +27,37 @@ const named = (was: { name: string } | null, is: { name: string } | null): strin
 };
 
 /**
+ * Limits of which only the rule at or near them is another: a shop's rule reaches all of them at once, and is told once.
+ * Fewer than two are told like every other figure.
+ */
+function ruledOtherwise(before: Bench, after: Bench): { keys: ReadonlySet<string>; told: string[] } {
+  const was = new Map(before.specs.map((spec) => [spec.key, apartFromRules(spec)]));
+  const ruled = after.specs.flatMap((spec) => {
+    const [old, now] = [was.get(spec.key), apartFromRules(spec)];
+    return old && now && old.rules !== now.rules && same(old.rest, now.rest)
+      ? [{ key: spec.key, rules: now.rules }]
+      : [];
+  });
+  if (ruled.length < 2) return { keys: new Set(), told: [] };
+  const count = new Map<string, number>();
+  for (const { rules } of ruled) count.set(rules, (count.get(rules) ?? 0) + 1);
+  const told = [...count].map(([rules, n]) => `${n} limits go by another rule: ${rules || "as it is usual"}`);
+  return { keys: new Set(ruled.map(({ key }) => key)), told };
+}
+
+/**
  * What differs between the figures that a job was judged by so far and those of now, in a line each, for whoever works at
  * it. What lies in stores changes with every part that is handed out: only its price is told.
  */
 export function figuresChanged(before: Bench, after: Bench): string[] {
   const known = figuresKnown(after.procedure);
+  const ruled = ruledOtherwise(before, after);
+  const others = ({ specs }: Bench): Spec[] => specs.filter(({ key }) => !ruled.keys.has(key));
   const money = ({ labour }: Bench): string => (labour ? `${labour.perHour} ${labour.currency}` : "not on file");
   return [
     ...differences(
-      before.specs,
-      after.specs,
+      others(before),
+      others(after),
       ({ key }) => key,
       (was, is) => {
         const label = (is ?? was)?.label ?? "";
@@ -44,6 +65,7 @@ export function figuresChanged(before: Bench, after: Bench): string[] {
         return old === now ? `${label}: ${now}, from another source now` : `${label}: ${now}; it was ${old}`;
       },
     ),
+    ...ruled.told,
     ...differences(before.gauges, after.gauges, ({ id }) => id, named),
     ...differences(before.wrenches, after.wrenches, ({ id }) => id, named),
     ...differences(

@@ -195,11 +195,25 @@ export function percentIn(text: string): number | undefined {
 }
 
 /** What holds at a limit and near it, where it says so, in words. */
-const ruleWords = ({ atLimit, nearFraction }: Pick<Limit, "atLimit" | "nearFraction">): string =>
-  [
-    ...(atLimit === undefined ? [] : [atLimit === "passes" ? ", equal passes" : ", equal cannot be called"]),
-    ...(nearFraction === undefined ? [] : [`, near from ${Number((nearFraction * 100).toFixed(1))} % of its wear`]),
-  ].join("");
+const rulesIn = ({ atLimit, nearFraction }: Pick<Limit, "atLimit" | "nearFraction">): string[] => [
+  ...(atLimit === undefined ? [] : [atLimit === "passes" ? "equal passes" : "equal cannot be called"]),
+  ...(nearFraction === undefined ? [] : [`near from ${Number((nearFraction * 100).toFixed(1))} % of its wear`]),
+];
+const ruleWords = (limit: Pick<Limit, "atLimit" | "nearFraction">): string =>
+  rulesIn(limit)
+    .map((rule) => `, ${rule}`)
+    .join("");
+
+/** The rules at and near a figure's limit as words, and the figure without them; null where it has no limit. */
+export function apartFromRules(spec: Spec): { rules: string; rest: Spec } | null {
+  if (spec.kind === "limit") {
+    const { atLimit: _at, nearFraction: _near, ...limit } = spec.limit;
+    return { rules: rulesIn(spec.limit).join(", "), rest: { ...spec, limit } };
+  }
+  if (spec.kind !== "height") return null;
+  const { atLimit: _at, ...rest } = spec;
+  return { rules: rulesIn(spec).join(", "), rest };
+}
 
 /** A typed number in the unit that the figure is kept in; another unit of its kind may follow. */
 function numberIn(text: string, unit: Unit | undefined): Answer<number> {

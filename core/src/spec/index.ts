@@ -1,4 +1,5 @@
 export {
+  apartFromRules,
   figureEntered,
   type FigureTyped,
   figureTypedSchema,

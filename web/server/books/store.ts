@@ -67,8 +67,11 @@ export async function enterFigure(
   if (!spec.ok) throw new Refused(422, spec.error);
   const bookId = machine.get("bookId");
   await db.write(async (transaction) => {
-    if (whose === "machine" || typeof bookId !== "string")
-      return keepOfMachine(db, machineId, spec.value, by, transaction);
+    if (whose === "machine" || typeof bookId !== "string") {
+      // Of this one machine it holds, whatever others of its model are like.
+      const { holdsFor: _, ...own } = spec.value;
+      return keepOfMachine(db, machineId, own, by, transaction);
+    }
     const known = await inBook(db, bookId, spec.value.key, transaction);
     if (known) {
       const message = `This model has it on file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Keep yours for this machine alone: it governs here, and both are shown.`;

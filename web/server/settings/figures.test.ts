@@ -159,6 +159,10 @@ test("a figure of some years judges machines of those alone, also once their yea
   expect(await atBench()).toEqual([false, true]);
   await db.machines.update({ year: null }, { where });
   expect(await atBench()).toEqual([false, true]);
+  // Said of this machine alone, it holds for it.
+  await enterFigure(db, machine?.id ?? "", own, mira);
+  expect(await atBench()).toEqual([true, false]);
+  await db.machineFigures.destroy({ where: { machineId: machine?.id ?? "", specKey: "spring-rate" } });
   await db.machines.update({ year: machine?.year ?? null }, { where });
 });
 
