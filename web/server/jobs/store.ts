@@ -107,8 +107,9 @@ async function openOnce(
     );
     if (!answer.ok) throw new Refused(answer.error.code === "conflict" ? 409 : 422, answer.error);
     const body = answer.value;
-    // A plain insert: what makes a row where there is none by way of a savepoint loses it when others are turned away.
-    await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('jobs', 400)", { transaction });
+    // Made where there is none, and held for oneself at once: who shares it first and then wants it alone waits for others who do.
+    const held = "INSERT INTO counters (name, value) VALUES ('jobs', 400) ON DUPLICATE KEY UPDATE value = value";
+    await db.sequelize.query(held, { transaction });
     const counter = await db.counters.findByPk("jobs", { transaction, lock: transaction.LOCK.UPDATE });
     if (!counter) throw new Error("the job counter is missing");
     const next = (counter.get("value") as number) + 1;

@@ -151,7 +151,8 @@ export async function addFirstAdministrator(
   await tries(db).begin(counted);
   const passwordHash = await hashed(person.password);
   await db.write(async (transaction) => {
-    await db.sequelize.query("INSERT IGNORE INTO counters (name, value) VALUES ('people', 0)", { transaction });
+    const held = "INSERT INTO counters (name, value) VALUES ('people', 0) ON DUPLICATE KEY UPDATE value = value";
+    await db.sequelize.query(held, { transaction });
     await db.counters.findByPk("people", { transaction, lock: transaction.LOCK.UPDATE });
     if ((await db.people.count({ transaction })) > 0) {
       throw new Refused(409, {

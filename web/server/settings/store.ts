@@ -62,7 +62,10 @@ export async function sayMinutes(db: Database, said: z.infer<typeof minutesSchem
   }
   await db.write(async (transaction) => {
     // Two who say something at once both keep it: the row is there, and held, before it is read.
-    await db.settings.bulkCreate([{ name: MINUTES, body: {} }], { ignoreDuplicates: true, transaction });
+    await db.sequelize.query(
+      "INSERT INTO shop_settings (name, body) VALUES (:name, '{}') ON DUPLICATE KEY UPDATE name = name",
+      { replacements: { name: MINUTES }, transaction },
+    );
     const row = await db.settings.findByPk(MINUTES, { transaction, lock: transaction.LOCK.UPDATE });
     const body = reckonedIn(row?.get("body") ?? {});
     delete body[procedure];
