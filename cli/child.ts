@@ -6,9 +6,13 @@ export function run(
   args: readonly string[],
   ways: { cwd?: string; env?: Record<string, string> } = {},
 ): { code: number; out: string; errors: string } {
-  const done = execaSync(program, args, { ...ways, reject: false, stripFinalNewline: false });
-  return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };
+  return saidBy(execaSync(program, args, { ...ways, ...TO_ITS_END }));
 }
+
+const TO_ITS_END = { reject: false, stripFinalNewline: false } as const;
+const saidBy = (done: { exitCode?: number; stdout: string; stderr: string }) => ({
+  ...{ code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr },
+});
 
 /** The same, while something else goes on. */
 export async function runMeanwhile(
@@ -16,8 +20,7 @@ export async function runMeanwhile(
   args: readonly string[],
   ways: { cwd?: string; env?: Record<string, string> } = {},
 ): Promise<{ code: number; out: string; errors: string }> {
-  const done = await execa(program, args, { ...ways, reject: false, stripFinalNewline: false });
-  return { code: done.exitCode ?? 127, out: done.stdout, errors: done.stderr };
+  return saidBy(await execa(program, args, { ...ways, ...TO_ITS_END }));
 }
 
 /**

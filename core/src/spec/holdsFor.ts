@@ -1,12 +1,12 @@
 import { z } from "zod";
 
-const year = z.int().min(1950).max(2100);
-const serial = z.string().trim().min(1).max(60);
+const yearSchema = z.int().min(1950).max(2100);
+const serialSchema = z.string().trim().min(1).max(60);
 
 /** The machines of a model that a figure holds for, where it is not every one: by model year, by frame number, both ends taken in. */
 export const holdsForSchema = z.strictObject({
-  years: z.strictObject({ from: year.nullable(), to: year.nullable() }).optional(),
-  serials: z.strictObject({ from: serial.nullable(), to: serial.nullable() }).optional(),
+  years: z.strictObject({ from: yearSchema.nullable(), to: yearSchema.nullable() }).optional(),
+  serials: z.strictObject({ from: serialSchema.nullable(), to: serialSchema.nullable() }).optional(),
 });
 export type HoldsFor = z.infer<typeof holdsForSchema>;
 
@@ -68,14 +68,17 @@ function compared(a: string, b: string): number | null {
   return 0;
 }
 
+/** Whether something lies between both ends, by how it compares to each; not where it cannot be compared. */
+function within<End>({ from, to }: Range<End>, order: (end: End) => number | null): boolean {
+  const [above, below] = [from === null ? 0 : order(from), to === null ? 0 : order(to)];
+  return above !== null && above >= 0 && below !== null && below <= 0;
+}
+
 /** Whether a figure holds for a machine; where what it turns on is not known of the machine, it does not. */
-export function holdsForMachine({ years, serials }: HoldsFor, machine: Machine): boolean {
-  const within = (order: (end: never) => number | null, { from, to }: Range<string | number>): boolean =>
-    (from === null || (order(from as never) ?? -1) >= 0) && (to === null || (order(to as never) ?? 1) <= 0);
-  const { year: made, serial: number } = machine;
+export function holdsForMachine({ years, serials }: HoldsFor, { year, serial }: Machine): boolean {
   return (
-    (!years || (made !== null && within((end: number) => made - end, years))) &&
-    (!serials || (number !== "" && within((end: string) => compared(number, end), serials)))
+    (!years || (year !== null && within(years, (end) => year - end))) &&
+    (!serials || (serial !== "" && within(serials, (end) => compared(serial, end))))
   );
 }
 

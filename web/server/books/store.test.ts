@@ -160,6 +160,8 @@ describe("a model's book", () => {
   test("what a sister model has is carried over once, each marked so and unchecked", async () => {
     const { id: job } = await opened("Sister", { model: "Rull 310" });
     const sister = (await db.books.findOne({ where: { model: "Rull 310" } }))?.get("id") as string;
+    const other = { ...typed, key: "steel-thickness", least: "1.4", most: "" };
+    await enterInBook(db, await book(), { ...other, serials: "TF1200 to TF1899" }, "", liv);
     expect(await copyBook(db, sister, await book(), liv)).toBe(3);
     expect(await copyBook(db, sister, await book(), liv)).toBe(0);
     const { bench } = await jobById(db, job);

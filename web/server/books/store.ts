@@ -176,7 +176,8 @@ export async function copyBook(db: Database, bookId: string, from: string, by: A
     if (!book || !sister) throw notFound("spec book");
     const own = new Set((await db.specs.findAll({ where: { bookId }, transaction })).map((row) => row.get("specKey")));
     const rows = await db.specs.findAll({ where: { bookId: from }, transaction });
-    const more = rows.filter((row) => !own.has(row.get("specKey")));
+    // Frame numbers are the sister's own: what holds for some of hers says nothing of these.
+    const more = rows.filter((row) => !own.has(row.get("specKey")) && specIn(row).holdsFor?.serials === undefined);
     const called = `${String(sister.get("maker"))} ${String(sister.get("model"))}`;
     for (const row of more) {
       const spec = specIn(row);

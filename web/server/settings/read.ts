@@ -64,10 +64,8 @@ export async function handsOf(db: Database, transaction: At): Promise<number> {
     .length;
 }
 
-export type MakersWay = { ask: string; word: string; source: string; saidBy: string; saidAt: Date };
-
 /** What a maker wants done in one way, of a machine or of a model by its book's id, by what is asked. */
-export async function makersWays(db: Database, whose: string): Promise<MakersWay[]> {
+export async function makersWays(db: Database, whose: string) {
   const rows = await db.schoolWays.findAll({ where: { whose }, order: ["question"] });
   if (rows.length === 0) return [];
   const questions = (await proceduresFor(db, "any", null)).flatMap(({ procedure }) => procedure.questions);
