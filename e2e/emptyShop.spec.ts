@@ -1,5 +1,5 @@
 import { expect, test } from "./test.ts";
-import { openShop, type Shop, typeLines, workUntil } from "./shop.ts";
+import { openShop, type Shop, typed, typeLines, workUntil } from "./shop.ts";
 import type { Page } from "./test.ts";
 
 // Every machine, limit, torque and price typed here is invented.
@@ -11,8 +11,8 @@ test.afterAll(async () => {
   await shop.end();
 });
 
-/** How often something was asked that was not on file: a word, a number, a figure, a tool. */
-type Asked = { count: number };
+/** How often something was asked that was not on file: a word, a number, a figure, a tool; and all that was entered. */
+type Asked = { count: number; entries: number };
 
 /** Opens a form where it is missed, fills it in with the keyboard, and goes on at the line. */
 async function make(page: Page, asked: Asked, key: RegExp, fields: Readonly<Record<string, string>>): Promise<void> {
@@ -24,6 +24,7 @@ async function make(page: Page, asked: Asked, key: RegExp, fields: Readonly<Reco
     const field = form.getByLabel(label, { exact: label !== "source" });
     if ((await field.evaluate((one) => one.tagName)) === "SELECT") await field.selectOption(text);
     else await field.fill(text);
+    typed.entries += 1;
   }
   await form.getByRole("button").first().press("Enter");
   await expect(form).toBeHidden();
@@ -36,7 +37,8 @@ const SOURCE = { source: "maker's manual", "where it stands": "workshop book", p
 
 /** A coil-spring clutch from its opening to its release; where nothing is on file it is said on the way. */
 async function clutchJob(page: Page, known: boolean): Promise<Asked> {
-  const asked: Asked = { count: 0 };
+  const asked: Asked = { count: 0, entries: 0 };
+  const before = typed.entries;
   const counts = (...lines: string[]): string[] => {
     if (known) return [];
     asked.count += lines.length;
@@ -120,6 +122,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     await form.getByRole("button", { name: "Keep it" }).press("Enter");
     await expect(form).toBeHidden();
     asked.count += 1;
+    typed.entries += 4;
     const wrench = {
       "What it is called": "Wrench A",
       "The least it can be set to, with its unit": "4 N·m",
@@ -136,7 +139,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
   if (!known)
     await make(page, asked, /^Which rule is it\?$/, { "The smallest step it shows, with its unit": "0.5 mm" });
   await workUntil(page, "Left before release", { "Free play at the lever": ["12"] });
-  return asked;
+  return { ...asked, entries: typed.entries - before };
 }
 
 /** Signs for every point left, and releases. */
@@ -195,6 +198,9 @@ test("from an empty shop to a released job on a machine that no book knows, and 
   await expect(page.getByRole("region", { name: "Tools of the whole job" })).toContainText("socket 8 mm");
   const second = await clutchJob(page, true);
   expect(second.count).toBe(0);
+  // What nobody had on file costs at most half as much again, every field of a form counted.
+  expect(first.entries).toBeGreaterThan(second.entries);
+  expect(first.entries).toBeLessThanOrEqual(1.5 * second.entries);
   await signAndRelease(page);
   await page.getByRole("link", { name: "Sheet" }).press("Enter");
   await expect(page.getByText("Brakka Rull 300, Red one")).toBeVisible();

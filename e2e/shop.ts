@@ -81,6 +81,13 @@ async function expectLetIn(page: Page): Promise<void> {
   await expect(said).toHaveText([]);
 }
 
+/** Opens the list of all screens behind the mark, from the keyboard, once the page listens. */
+export async function openWayRound(page: Page): Promise<void> {
+  const mark = page.getByRole("button", { name: "Averin: where everything is" });
+  await expect(mark).toBeEnabled();
+  await mark.press("Enter");
+}
+
 /** Fills the form at the door with the keyboard alone, the name being focused. */
 export async function typeCredentials(page: Page, name: string, password: string): Promise<void> {
   await expect(page.getByRole("main").getByRole("button")).toBeEnabled();

@@ -34,7 +34,10 @@ test("a part that stores lack is put on file where the job pulls it, and found i
   await expect(gasket).toContainText("7.10 TFC each");
   // It lies in stores by now: the bench is told.
   await page.goto(`${shop.url}/parts?find=gk-77`);
-  await page.getByRole("link", { name: /Cover gasket.*GK-77/ }).press("Enter");
+  await page
+    .getByRole("row", { name: /Cover gasket.*GK-77/ })
+    .getByRole("link")
+    .press("Enter");
   await page.getByRole("button", { name: "Counted" }).press("Enter");
   await page.keyboard.type("3");
   await page.keyboard.press("Enter");

@@ -18,7 +18,7 @@ module.exports = {
     ],
   },
   transformIgnorePatterns: [
-    "/node_modules/(?!(chart.js|@kurkle|comlink|dexie|uuid|execa|get-stream|@sec-ant|figures|human-signals|is-plain-obj|is-stream|npm-run-path|path-key|unicorn-magic|parse-ms|pretty-ms|strip-final-newline|yoctocolors|is-unicode-supported|@sindresorhus)/)",
+    "/node_modules/(?!(@tanstack|chart.js|@kurkle|comlink|dexie|uuid|execa|get-stream|@sec-ant|figures|human-signals|is-plain-obj|is-stream|npm-run-path|path-key|unicorn-magic|parse-ms|pretty-ms|strip-final-newline|yoctocolors|is-unicode-supported|@sindresorhus)/)",
   ],
   moduleNameMapper: {
     // A package below execa that has no entry for require.

@@ -54,6 +54,16 @@ export function PictureDrawn({ picture, width }: { picture: Picture; width: numb
   );
 }
 
+/** Where a reading is taken, as the procedure draws it, with what was read last. */
+export function PlaceDrawn({ picture, read }: { picture: Picture; read: string | null }) {
+  return (
+    <figure className="shrink-0">
+      <PictureDrawn picture={picture} width={360} />
+      {read !== null && <figcaption className="figure text-2xl font-bold text-petrol">{read}</figcaption>}
+    </figure>
+  );
+}
+
 function ViewDrawn({
   drawing,
   view,

@@ -59,6 +59,8 @@ export type RecheckRow = {
   about: string;
   what: string;
   dueMeter: number | null;
+  /** The meter that it falls due by, where that is not the first. */
+  dueUnit: string | null;
   dueOn: Date | null;
   doneBy: string | null;
   doneAt: Date | null;
@@ -111,6 +113,8 @@ export type MachineRow = {
   /** Everything it has that a procedure can be for. */
   builds: string[];
   meterUnit: string;
+  /** What its second meter counts, where it has two. */
+  secondUnit: string | null;
   /** The number on its frame; empty where nobody read it. */
   serial: string;
   /** Whose machines it is one of, where several people ride them; empty: of no fleet. */
@@ -365,6 +369,7 @@ function models(sequelize: Sequelize) {
       about: text(120),
       what: text(300),
       dueMeter: { type: DataTypes.DOUBLE, allowNull: true },
+      dueUnit: maybe(4),
       dueOn: { type: stamp, allowNull: true },
       doneBy: maybe(80),
       doneAt: { type: stamp, allowNull: true },
@@ -430,6 +435,7 @@ function models(sequelize: Sequelize) {
       build: text(60),
       builds: { type: DataTypes.JSON, allowNull: false },
       meterUnit: text(4),
+      secondUnit: maybe(4),
       serial: { ...text(60), defaultValue: "" },
       fleet: { ...text(60), defaultValue: "" },
       retiredAt: { type: stamp, allowNull: true },

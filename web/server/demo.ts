@@ -56,6 +56,7 @@ const demoSchema = z.object({
       mark: z.string(),
       procedure: z.string(),
       meter: z.number(),
+      second: z.number().nullable().default(null),
       complaint: z.string(),
       symptom: intakeSchema.shape.symptom,
       symptoms: intakeSchema.shape.symptoms,
@@ -180,7 +181,7 @@ async function seedJob(
   if (!machine) throw new Error(`demo: no machine is called ${job.mark}`);
   const intake = intakeSchema.parse({
     machine: { id: machine.get("id") },
-    meter: job.meter,
+    ...{ meter: job.meter, second: job.second },
     procedure: job.procedure,
     complaint: job.complaint,
     ...{ symptom: job.symptom, symptoms: job.symptoms, position: job.position },

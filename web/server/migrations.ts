@@ -295,6 +295,13 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
         PRIMARY KEY (whose, question))`,
     ],
   },
+  {
+    name: "0022-two-meters",
+    statements: [
+      `ALTER TABLE machines ADD COLUMN IF NOT EXISTS secondUnit VARCHAR(4) NULL`,
+      `ALTER TABLE rechecks ADD COLUMN IF NOT EXISTS dueUnit VARCHAR(4) NULL`,
+    ],
+  },
 ];
 
 /** Brings the database to the newest shape; a second run applies nothing. */

@@ -1,7 +1,8 @@
 "use client";
 
-import { AT_LIMIT, type KnownFigure, SOURCE_GRADES } from "@averin/core";
+import { AT_LIMIT, buildsKnown, type KnownFigure, SOURCE_GRADES } from "@averin/core";
 import { useRouter } from "next/navigation";
+import { useId } from "react";
 import { figureEnteredHere } from "@/client/entered";
 import { send } from "@/client/send";
 import { useSending } from "@/client/useSending";
@@ -57,6 +58,7 @@ export function FigureForm({
 }) {
   "use no memo";
   const router = useRouter();
+  const builds = useId();
   const { key, kind } = known;
   const fields = kind === "fastener" ? AS_CARD : kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
@@ -128,6 +130,23 @@ export function FigureForm({
               <input {...register("serials")} className="field text-xl" placeholder="from TF1200" autoComplete="off" />
             </label>
           </div>
+          {known.words === undefined && (
+            <label className="flex flex-col gap-1 font-semibold">
+              made like this, from the list
+              <input
+                {...register("build")}
+                className="field text-xl"
+                placeholder="Engine: two-stroke"
+                list={builds}
+                autoComplete="off"
+              />
+              <datalist id={builds}>
+                {buildsKnown().map((build) => (
+                  <option key={build} value={build} />
+                ))}
+              </datalist>
+            </label>
+          )}
         </div>
       </details>
       <label className="flex flex-col gap-1 font-semibold">

@@ -1,3 +1,12 @@
+import type { Meter } from "@averin/core";
+
+/** What a meter may count, in words. */
+export const METER_WORDS: readonly (readonly [Meter, string])[] = [
+  ["h", "hours"],
+  ["mi", "miles"],
+  ["km", "kilometres"],
+];
+
 /** What a meter reads as it was typed; null where nobody could read it. */
 export const meterOf = (typed: string): number | null =>
   typed.trim() === "" ? null : Number(typed.trim().replace(",", "."));

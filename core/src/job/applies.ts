@@ -1,8 +1,10 @@
 import {
   type Entry,
   entryHolding,
+  type FastenerEntry,
   findingWords,
   holds,
+  type Locking,
   type MeasurePoint,
   type Part,
   type Point,
@@ -56,6 +58,10 @@ export const activeIds = perState(
 /** Whether an entry goes back in: not where a new assembly has taken its place. */
 export const goesBack = (bench: Bench, state: JobState, entry: Entry): boolean =>
   holds(entry.backWhen, factsOf(bench, state)) !== false;
+
+/** How a group of fasteners is kept from turning on this machine; null where nothing locks it. */
+export const lockingOf = (bench: Bench, state: JobState, { locks, locking }: FastenerEntry): Locking | null =>
+  locks.find(({ when }) => holds(when, factsOf(bench, state)) === true)?.locking ?? locking ?? null;
 
 /** Parts that go back in, old or new: what stores are asked for and what the owner is told about. */
 export const partsGoingBack = perState((bench, state): readonly Part[] =>

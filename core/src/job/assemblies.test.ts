@@ -1,4 +1,4 @@
-import { chainFigures, figure, limit, part, shop, torque } from "../../testingShop.ts";
+import { chainFigures, figure, jobOn, limit, part, shop, torque, word } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { questionOf, stepOf } from "../procedure/index.ts";
@@ -8,6 +8,8 @@ import {
   isAnswered,
   judgeItem,
   limitAt,
+  proposalFor,
+  rechecksOf,
   tools,
   waitingSlots,
   walk,
@@ -162,13 +164,19 @@ describe("the countershaft", () => {
     limit("spline-play", { kind: "max", serviceMax: 0.8 }),
     figure("spline-clearance", 0.25),
   ]);
-  const at = (task: string): TestJob =>
+  const at = (task: string, other: Record<string, string[]> = {}): TestJob =>
     new TestJob(bench, technician, { "guard-bolts": 3 }).until(task, {
       "measure:slack-stand:found": ["60"],
-      "inspect:nut-found:found": ["loose", "worn"],
+      "inspect:nut-found:found": ["loose"],
+      "inspect:teeth-front:found": ["even"],
+      "inspect:under-nut:found": ["rocks", "worn"],
+      "inspect:spacer-gap:left": ["none"],
+      "compute:spline-fit": ["4.6 4.2 4.05"],
       "inspect:shaft-splines:found": ["stepped"],
       "measure:spline-old:found": ["0.9"],
       "inspect:output-seal:found": ["dry"],
+      "measure:spline-new:left": ["0.2"],
+      ...other,
     });
 
   test("a loose new sprocket is refused; one that fits tells whose wear it was", () => {
@@ -177,6 +185,26 @@ describe("the countershaft", () => {
     expect(job.type("4.6 4.0 4.05")).toMatch(/narrower than the shaft's spline/);
     expect(job.type("4.6 4.2")).toMatch(/^Three widths in mm/);
     expect(job.type("4.6 4.2 4.05")).toMatch(/play 0\.55 mm with the old, 0\.15 mm with the new$/);
+  });
+
+  test("a worn shaft is a part of its own: it is proposed, not the sprocket; left, its owner's word is asked", () => {
+    const job = at("inspect:shaft-splines:found", { "measure:spline-old:found": ["0.3"] });
+    job.type("narrow");
+    const proposed = (part: string) => {
+      const found = bench.procedure.spine.find(({ id }) => id === part);
+      return found?.kind === "part" ? proposalFor(bench, job.state, found, 1).decision : null;
+    };
+    expect([proposed("output-shaft"), proposed("front-sprocket")]).toEqual(["renew", "keep"]);
+    job.until("decide:output-shaft", { "inspect:output-seal:found": ["dry"] });
+    expect(job.type("leave")).not.toMatch(/^output shaft: left/);
+  });
+
+  test("a nut that came loose gets the day on which it is looked at again", () => {
+    const job = at("inspect:shaft-splines:found");
+    job.keep({ type: "question_answered", question: "nut-date", word: "a week", reason: null });
+    expect(rechecksOf(bench, job.state)).toContainEqual(
+      expect.objectContaining({ id: "shaft-nut-again", days: 7, due: null }),
+    );
   });
 
   test("a figure that is not on file is named, for whoever has the book", () => {
@@ -227,16 +255,20 @@ describe("conditions of readings", () => {
 
 describe("wheels", () => {
   test("one leg stays free until the fork was bounced; no signature passes it", () => {
-    const bench = shop("front-wheel-fork", ["front-axle", "pinch-bolt"].map(torque));
-    const job = new TestJob(bench, lead, { "front-spacer": 2 }).until("do:bounce", {
+    const bench = shop("front-wheel-fork", [...["front-axle", "pinch-bolt"].map(torque), word("axle-leg", "left")]);
+    const job = jobOn(bench, lead, { "front-spacer": 2 }).until("do:bounce", {
       "inspect:fork-found:found": ["sticks"],
       "inspect:axle-slides:found": ["slides"],
       "inspect:wheel-bearings:found": ["smooth"],
     });
-    const pull = { type: "torque_applied" as const, entry: "pinch-left", place: 1, pass: 1, text: "25", wrench: "B" };
-    expect(job.offer(pull)).toMatchObject({ error: { lacks: { what: "gate", id: "bounce-first" } } });
-    expect(job.offer({ type: "gate_passed", gate: "bounce-first", reason: "x" }).ok).toBe(false);
-    job.until("inspect:fork-left:left", {});
+    const pull = { type: "torque_applied" as const, entry: "pinch-free", place: 1, pass: 1, text: "25", wrench: "B" };
+    expect(job.offer(pull)).toMatchObject({ error: { lacks: { what: "gate", id: "free-leg-first" } } });
+    expect(job.offer({ type: "gate_passed", gate: "free-leg-first", reason: "x" }).ok).toBe(false);
+    // Which leg holds the axle is the machine's; only that one is named.
+    expect(walk(bench, job.state).flatMap(({ title }) => / leg is pinched/.exec(title)?.input ?? [])).toEqual([
+      "The left leg is pinched first",
+    ]);
+    job.until("inspect:fork-left:left", { "do:bounce": ["binds", "settled"] });
     job.type("smooth");
     expect(job.type("pinched")).toMatch(/pinched askew$/);
   });

@@ -1,4 +1,4 @@
-import { chainFigures, figure, limit, part, shop, torque } from "../../testingShop.ts";
+import { chainFigures, figure, jobOn, limit, part, shop, torque, word } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { stepOf } from "../procedure/index.ts";
@@ -16,6 +16,7 @@ import {
   RELEASE_WORD,
 } from "./index.ts";
 import { slackWorked, slot, suggestTurn } from "../task/index.ts";
+import { slotRule } from "../task/registry.ts";
 
 // Every figure here is invented, but for the slack that remains at the tightest: 6 to 13 mm, common practice, no source.
 const axle = shop(
@@ -23,6 +24,7 @@ const axle = shop(
   [
     ...["wheel-nut", "axle-nut", "caliper-bolt", "ball-joint", "shock-bolt", "arm-bolt"].map((k) => torque(k)),
     limit("joint-play", { kind: "max", serviceMax: 0.6, standardMax: 0.2 }),
+    word("axle-nut-lock", "cotter pin"),
     figure("boot-in-ribs", 5),
     figure("boot-out-ribs", 6),
   ],
@@ -51,9 +53,59 @@ const ANSWERS: Record<string, string[]> = {
   "verify:tail-small": ["clock"],
 };
 const axleAt = (task: string | null, other: Record<string, string[]> = {}, by = technician, bench = axle): TestJob =>
-  new TestJob(bench, by, COUNTS).until(task, { ...ANSWERS, ...other });
+  jobOn(bench, by, COUNTS).until(task, { ...ANSWERS, ...other });
+
+/** The same machine with its axle nut locked otherwise, or with nobody having said how. */
+const lockedBy = (said: string | null) => ({
+  ...axle,
+  specs: [
+    ...axle.specs.filter(({ key }) => key !== "axle-nut-lock"),
+    ...(said === null ? [] : [word("axle-nut-lock", said)]),
+  ],
+});
 
 describe("the axle from the inboard end", () => {
+  test.each([
+    ["cotter pin", "do:pin-out", "Cotter pin of the axle nut", /On to the next slot, never back/],
+    ["staked", "do:stake-open", "New axle nut", /staked into the shaft's groove/],
+    ["tab", "do:tab-flat", "Tab washer of the axle nut", /bent flat against the nut/],
+    ["self-locking", null, "New axle nut", /its ring grips/],
+  ])(
+    "an axle nut locked by %s is opened, locked and ordered so, and no signature stands for it",
+    (said, opens, ordered, locks) => {
+      const job = axleAt("fit:shaft", {}, lead, lockedBy(said));
+      const tasks = walk(job.shop, job.state);
+      expect(tasks.map(({ id }) => id).filter((id) => /^do:(pin-out|stake-open|tab-flat)$/.test(id))).toEqual(
+        opens === null ? [] : [opens],
+      );
+      expect(tasks.find(({ id }) => id === "lock:axle-nut")?.do).toMatch(locks);
+      expect(pullList(job.shop, job.state).map(({ name }) => name)).toContain(ordered);
+      const lock = slot.lock("axle-nut", 1);
+      expect(slotRule(lock).hard?.(job.shop, lock)).toBe(true);
+    },
+  );
+
+  test("where nobody says how it is locked, it is locked with what it came with: it is never left away", () => {
+    const job = new TestJob(lockedBy(null), technician, COUNTS);
+    const [opened, ...rest] = job.events;
+    if (opened?.body.type !== "job_opened") throw new Error("no opening");
+    job.events = [{ ...opened, body: { ...opened.body, config: {} } }, ...rest];
+    const told = () => walk(job.shop, job.state).find(({ id }) => id === "lock:axle-nut")?.do;
+    expect(told()).toMatch(/what it came with, new/);
+    // Said where the nut comes off, and known from then on.
+    job.until("off:axle-nut", ANSWERS);
+    expect(job.aim).toMatchObject({ kind: "word", key: "word:axle-nut-lock" });
+    job.type("staked");
+    expect(told()).toMatch(/staked into the shaft's groove/);
+  });
+
+  test("on the ground the nut is eased before the machine is raised, its lock opened with it", () => {
+    const job = axleAt("off:axle-nut", { "do:crack-nuts": ["", "on the ground"] });
+    const ids = walk(job.shop, job.state).map(({ id }) => id);
+    expect(ids.indexOf("do:nut-on-ground")).toBeLessThan(ids.indexOf("do:raise"));
+    expect(ids).not.toContain("do:pin-out");
+  });
+
   test("what came off goes back in reverse, and the job ends at its release", () => {
     const job = axleAt(null);
     expect(job.open).toEqual([]);
@@ -311,6 +363,9 @@ describe("the chain", () => {
     new TestJob(by, technician, { "guard-bolts": 3, "rear-bolts": 6, "wheel-spacer": 2 }).until(task, {
       "measure:slack-stand:found": ["60"],
       "inspect:nut-found:found": ["tight"],
+      "inspect:teeth-front:found": ["hooked"],
+      "inspect:under-nut:found": ["firm"],
+      "inspect:spacer-gap:left": ["none"],
       "inspect:shaft-splines:found": ["full"],
       "inspect:chain-links:found": ["tight"],
       "measure:spline-old:found": ["0.3"],

@@ -12,6 +12,7 @@ const right = (more: Partial<Corrected> = {}): Corrected => ({
   machine: { id: "other", maker: "Skarn", model: "250", year: null, mark: "Bike 2", build: "coil-spring" },
   owner: { name: "A. Brand", contact: "" },
   meter: { unit: "h", value: 61, last: 50, goesBack: false },
+  second: null,
   reason: "its twin stands beside it",
   ...more,
 });

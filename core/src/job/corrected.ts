@@ -6,12 +6,12 @@ import type { Bench } from "./bench.ts";
 import { fallenOut } from "./change.ts";
 import type { Actor, BodyOf, JobEvent } from "./events.ts";
 import { foldOn, type JobState } from "./fold.ts";
-import { countsOf, type Intake, meterFault } from "./opening.ts";
+import { countsOf, type Intake, meterFault, metersShown, meterWords } from "./opening.ts";
 import { undoneBy } from "./undone.ts";
 import { workName, worksInJob } from "./worksOf.ts";
 
 /** What came in as it is right: the machine that stands here, whose it is, and what its meter says. */
-export type Corrected = Pick<Intake, "machine" | "owner" | "meter"> & { reason: string };
+export type Corrected = Pick<Intake, "machine" | "owner" | "meter" | "second"> & { reason: string };
 
 /** What a correction comes to: the line that is kept, and what was done that the job asks for no more. */
 export type Correction = { body: BodyOf<"opening_corrected">; fallsOut: string[] };
@@ -41,9 +41,6 @@ function differences(
   return pairs.flatMap(([what, before, now]) => (before === now ? [] : [`${what}: ${before}, now ${now}`]));
 }
 
-const meterWords = ({ unit, value }: BodyOf<"job_opened">["meter"]): string =>
-  value === null ? "not read" : `${value} ${unit}`;
-
 /**
  * Puts right what was said when a machine came in. `after` is the bench as the right machine has it, `builds` what may be
  * worked on that one, `works` those of the job. What was done and is asked for no more stays in the log, set aside.
@@ -53,7 +50,7 @@ const meterWords = ({ unit, value }: BodyOf<"job_opened">["meter"]): string =>
 export function acceptCorrection(
   bench: Bench,
   state: JobState,
-  { machine, owner, meter, reason }: Corrected,
+  { machine, owner, meter, second, reason }: Corrected,
   after: Bench,
   { works, builds }: { works: readonly WorkAsked[]; builds: readonly string[] },
   by: Actor,
@@ -66,8 +63,8 @@ export function acceptCorrection(
   if (state.released && !by.roles.includes("lead")) {
     return no("conflict", "$", "This job has ended: only a lead puts right what it came in with.");
   }
-  const wrong = meterFault(meter);
-  if (wrong !== null) return no("conflict", "meter", wrong);
+  const wrong = meterFault({ meter, second });
+  if (wrong !== null) return wrong;
   const named = new Map(worksInJob(bench, state).map((work) => [work.id, workName(work)]));
   const strange = works.find(({ id, procedure }) => named.has(id) && !builds.includes(procedure.build));
   if (strange) {
@@ -78,7 +75,7 @@ export function acceptCorrection(
   const counts = countsOf(madeFor(after.procedure, config), after.specs);
   if (!counts.ok) return counts;
   const { build } = opened.body.machine;
-  const came = { machine: { ...machine, build }, owner, meter: { unit: meter.unit, value: meter.value } };
+  const came = { machine: { ...machine, build }, owner, meter: metersShown({ meter, second }) };
   // On the same machine everything else stays as it was found when the work began.
   const made = machine.id === opened.body.machine.id ? state.onFile : { config, counts: { ...counts.value } };
   const is = { ...came, config: { ...made.config }, counts: { ...made.counts } };

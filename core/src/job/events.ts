@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
+import { METERS } from "../quantity/index.ts";
 import { keptSpec } from "../spec/index.ts";
 import { cardSchema } from "../fastener/index.ts";
 import { WHOSE } from "../task/machine/lines.ts";
@@ -163,7 +164,14 @@ const openedMachine = z.object({
 });
 const openedOwner = z.object({ name: words, contact: words });
 /** null where nobody could read it. */
-const openedMeter = z.object({ unit: z.enum(["h", "mi", "km"]), value: z.number().nullable() });
+/** What is to be looked at again: by the first meter, or by the one that counts so; by days; or at the next job. */
+const recheckSet = z.object({
+  ...{ id: words, what: words, due: z.number().nullable(), days: whole.nullable() },
+  unit: z.enum(METERS).optional(),
+});
+const meterShown = z.object({ unit: z.enum(METERS), value: z.number().nullable() });
+/** What its meter showed, and the second one where it has two; null where nobody could read it. */
+const openedMeter = meterShown.extend({ second: meterShown.optional() });
 
 const jobBodies = [
   z.object({
@@ -231,7 +239,7 @@ const jobBodies = [
   z.object({
     type: z.literal("job_handed_back"),
     ...{ words, standing: z.array(words) },
-    rechecks: z.array(z.object({ id: words, what: words, due: z.number().nullable(), days: whole.nullable() })),
+    rechecks: z.array(recheckSet),
   }),
   /** What it turned out to be: one of those suspected, or none of them. */
   z.object({ type: z.literal("cause_said"), symptom: words, suspect: words.nullable(), what: words }),
@@ -288,8 +296,7 @@ const jobBodies = [
   z.object({ type: z.literal("struck"), undoes, event: words }),
   z.object({
     type: z.literal("job_released"),
-    /** What is to be looked at again: by the meter's own unit, by days, or at the next job. */
-    rechecks: z.array(z.object({ id: words, what: words, due: z.number().nullable(), days: whole.nullable() })),
+    rechecks: z.array(recheckSet),
   }),
   z.object({ type: z.literal("job_reopened"), reason: words }),
 ] as const;

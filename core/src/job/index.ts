@@ -4,6 +4,7 @@ export {
   activeParts,
   activePoints,
   activeSpine,
+  lockingOf,
   facingOf,
   goesBack,
   isWithheld,
@@ -129,5 +130,5 @@ export { walk } from "./walk.ts";
 export { tellsWords, wordsIn, wordsOf } from "./wordsOf.ts";
 export { acceptWork, workOfTask, type WorkStanding, worksStanding, type WorkWanted } from "./works.ts";
 export { isInJob, jobTitle, lastingId, placedName, workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
-export { acceptOpening, type Intake, type Offered } from "./opening.ts";
+export { acceptOpening, type Intake, meterWords, type Offered } from "./opening.ts";
 export { readThrough, type ToldBeforehand } from "./readThrough.ts";

@@ -18,6 +18,7 @@ const intake = (more: Partial<Intake> = {}): Intake => ({
   machine: { id: "m", maker: "Skarn", model: "250", year: null, mark: "Bike 1", build: "coil-spring" },
   owner: { name: "A. Brand", contact: "" },
   meter: { unit: "h", value: 120, last: 100, goesBack: false },
+  second: null,
   complaint: "drags when hot",
   symptom: "drags",
   procedure: "clutch-coil-spring",

@@ -1,16 +1,21 @@
 import type { Answer } from "../calculator/index.ts";
 import { believable } from "../figures/index.ts";
 import { countsNeeded, figuresKnown, madeFor, type Procedure } from "../procedure/index.ts";
+import type { Meter } from "../quantity/index.ts";
 import { configOf, type Spec } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import type { BodyOf } from "./events.ts";
+
+type MeterRead = { unit: Meter; value: number | null; last: number | null; goesBack: boolean };
 
 /** What the counter says of a machine that comes in, with how it is known so far. */
 export type Intake = {
   machine: BodyOf<"job_opened">["machine"];
   owner: { name: string; contact: string };
   /** The meter now, null where it cannot be read, and as it was read last, in the machine's own unit; whether it was changed for another since. */
-  meter: { unit: "h" | "mi" | "km"; value: number | null; last: number | null; goesBack: boolean };
+  meter: MeterRead;
+  /** The second one, of a machine that has two. */
+  second: MeterRead | null;
   complaint: string;
   symptom: string;
   /** What was said at the counter in the words of the symptoms' data; a symptom of the procedure's own is then not asked. */
@@ -67,9 +72,25 @@ export function positionOf(procedure: Procedure, position: string | null): Answe
 }
 
 /** What is wrong with a meter that stands lower than it did, or null: it was read wrongly, or was changed for another. */
-export function meterFault({ value, last, unit, goesBack }: Intake["meter"]): string | null {
-  if (last === null || value === null || value >= last || goesBack) return null;
-  return `The meter stood at ${last} ${unit} last time. Put it right, or say that the meter was changed.`;
+export function meterFault({ meter, second }: Pick<Intake, "meter" | "second">): Answer<never> | null {
+  for (const [path, read] of [["meter", meter] as const, ["second", second] as const]) {
+    if (!read || read.last === null || read.value === null || read.value >= read.last || read.goesBack) continue;
+    const message = `The meter stood at ${read.last} ${read.unit} last time. Put it right, or say that the meter was changed.`;
+    return no("conflict", path, message);
+  }
+  return null;
+}
+
+/** What the meters showed, as a job keeps it. */
+export const metersShown = ({ meter, second }: Pick<Intake, "meter" | "second">): BodyOf<"job_opened">["meter"] => ({
+  ...{ unit: meter.unit, value: meter.value },
+  ...(second ? { second: { unit: second.unit, value: second.value } } : {}),
+});
+
+/** What the meters showed, in words: "61.4 h, 812 km"; "meter not read" where nobody could. */
+export function meterWords({ second, ...meter }: BodyOf<"job_opened">["meter"]): string {
+  const read = [meter, ...(second ? [second] : [])].filter(({ value }) => value !== null);
+  return read.length === 0 ? "meter not read" : read.map(({ value, unit }) => `${value} ${unit}`).join(", ");
 }
 
 /**
@@ -81,9 +102,9 @@ export function acceptOpening(
   offered: readonly Offered[],
   specs: readonly Spec[],
 ): Answer<BodyOf<"job_opened">> {
-  const { meter, complaint, symptom, owner } = intake;
-  const wrong = meterFault(meter);
-  if (wrong !== null) return no("conflict", "meter", wrong);
+  const { complaint, symptom, owner } = intake;
+  const wrong = meterFault(intake);
+  if (wrong !== null) return wrong;
   const found = chosen(intake, offered);
   if (!found.ok) return found;
   const { procedure, hash } = found.value;
@@ -103,7 +124,7 @@ export function acceptOpening(
       ...{ type: "job_opened", complaint, owner, symptoms },
       symptom: symptoms.length > 0 ? symptoms.map(({ word }) => word).join(", ") : symptom,
       machine: { ...intake.machine, build: procedure.build },
-      meter: { unit: meter.unit, value: meter.value },
+      meter: metersShown(intake),
       procedure: { id: procedure.id, version: procedure.version, hash },
       ...{ counts: counts.value, config, position: position.value },
     },

@@ -1,6 +1,6 @@
 import { partOf, stackStepsOf } from "../procedure/index.ts";
 import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
-import { activeSpine, goesBack, partsGoingBack, stepApplies } from "./applies.ts";
+import { activeSpine, goesBack, lockingOf, partsGoingBack, stepApplies } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -21,7 +21,10 @@ export type PullLine = {
 };
 
 /** A lock that is used once, as stores know it. */
-const LOCKS = { cotter: "Cotter pin of the ", tab: "Tab washer of the ", stake: "New " } as const;
+const LOCKS = {
+  ...{ cotter: "Cotter pin of the ", tab: "Tab washer of the ", "as found": "Lock of the " },
+  ...{ stake: "New ", "self-locking": "New " },
+} as const;
 const lockName = (kind: keyof typeof LOCKS, on: string): string => `${LOCKS[kind]}${on.toLowerCase()}`;
 
 /** What stores hold for a role and fits where the job is done: every part of it, or those for its places. */
@@ -117,12 +120,11 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   for (const entry of activeSpine(bench, state)) {
     if (entry.kind !== "fasteners" || !goesBack(bench, state, entry)) continue;
     const count = countOf(state, entry.id);
+    const locking = lockingOf(bench, state, entry);
     // A nut that was undone and a lock that was opened are used once.
     const once = [
       entry.singleUse && entry.role !== undefined ? { role: entry.role, name: entry.name } : null,
-      entry.locking?.role !== undefined
-        ? { role: entry.locking.role, name: lockName(entry.locking.kind, entry.name) }
-        : null,
+      locking?.role !== undefined ? { role: locking.role, name: lockName(locking.kind, entry.name) } : null,
     ];
     for (const one of once) {
       if (!one) continue;

@@ -23,14 +23,23 @@ type Asked = {
   days?: number | undefined;
 };
 
-/** When it is due by this machine's own meter, and after how many days; neither: at the next job. */
-function due(state: JobState, { id, what, hours, miles, days }: Asked): Recheck {
-  const meter = state.opened?.body.meter;
-  const unit = meter && findUnit(meter.unit);
-  const mile = findUnit("mi");
-  const away =
-    meter?.unit === "h" ? hours : miles !== undefined && unit && mile ? fromBase(toBase(miles, mile), unit) : undefined;
-  return { id, what, due: meter?.value != null && away !== undefined ? meter.value + away : null, days: days ?? null };
+/** How far away something is by a meter that counts so; nothing where it is not said by hours or by distance. */
+function awayBy(meter: string, { hours, miles }: Asked): number | undefined {
+  if (meter === "h") return hours;
+  const [unit, mile] = [findUnit(meter), findUnit("mi")];
+  return miles !== undefined && unit && mile ? fromBase(toBase(miles, mile), unit) : undefined;
+}
+
+/** When it is due by this machine's own meter, or by its second one, and after how many days; neither: at the next job. */
+function due(state: JobState, asked: Asked): Recheck {
+  const { id, what, days = null } = asked;
+  const { meter } = state.opened?.body ?? {};
+  for (const { unit, value } of meter ? [meter, ...(meter.second ? [meter.second] : [])] : []) {
+    const away = awayBy(unit, asked);
+    if (value === null || away === undefined) continue;
+    return { ...{ id, what, due: value + away, days }, ...(unit === meter?.unit ? {} : { unit }) };
+  }
+  return { id, what, due: null, days };
 }
 
 const MS_A_DAY = 86_400_000;

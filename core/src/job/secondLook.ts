@@ -3,6 +3,7 @@ import { doStepOf, entryOf } from "../procedure/index.ts";
 import { no } from "../task/answers.ts";
 import { readTaskId } from "../task/ids.ts";
 import { isAnswered } from "./answered.ts";
+import { lockingOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { Actor, BodyOf, DraftOf, JobEvent } from "./events.ts";
 import type { JobState } from "./fold.ts";
@@ -13,17 +14,17 @@ import { walk } from "./walk.ts";
 export type SecondLook = { task: Task; asks: string; done: JobEvent; seen: boolean };
 
 /** What a second pair of eyes is asked for at a task, or null where nothing is. */
-function asksFor(bench: Bench, task: Task): string | null {
+function asksFor(bench: Bench, state: JobState, task: Task): string | null {
   const { kind, of } = readTaskId(task.id) ?? {};
   if (kind === "do") return doStepOf(bench.procedure, of ?? "")?.second ?? null;
   const entry = kind === "lock" ? entryOf(bench.procedure, of ?? "") : undefined;
-  return entry?.kind === "fasteners" ? (entry.locking?.second ?? null) : null;
+  return entry?.kind === "fasteners" ? (lockingOf(bench, state, entry)?.second ?? null) : null;
 }
 
 /** Where a second pair of eyes is asked for and the work itself is done; a look from before it was done anew counts no more. */
 export const secondLooks = (bench: Bench, state: JobState): SecondLook[] =>
   walk(bench, state).flatMap((task): SecondLook[] => {
-    const asks = asksFor(bench, task);
+    const asks = asksFor(bench, state, task);
     if (asks === null || !task.slots.every((s) => isAnswered(bench, state, s))) return [];
     const lines = task.slots.flatMap((s) => state.bySlot.get(s.key)?.at(-1) ?? []);
     const done = lines.reduce<JobEvent | null>((last, line) => (last && last.number > line.number ? last : line), null);

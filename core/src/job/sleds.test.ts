@@ -7,6 +7,8 @@ import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
 import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
 import {
   type Bench,
+  type BodyOf,
+  fold,
   judgeItem,
   openPoints,
   proposalFor,
@@ -450,6 +452,17 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
     // What was seen and is not simply well is not forgotten.
     { id: "point-oil-colour", what: "oil colour: dark, darker, clear", due: null, days: null },
   ]);
+  // Where the first meter counts no hours, or nobody could read it, the second one says when.
+  const byMeters = (meter: BodyOf<"job_opened">["meter"]) => {
+    const [first, ...rest] = job.events;
+    if (first?.body.type !== "job_opened") throw new Error("no opening");
+    const state = fold([{ ...first, body: { ...first.body, meter } }, ...rest]);
+    return rechecksOf(bench, state).map(({ due, unit }) => [due, unit]);
+  };
+  const distance = { unit: "km", value: null } as const;
+  expect(byMeters({ ...distance, second: { unit: "h", value: 40 } })[0]).toEqual([50, "h"]);
+  expect(byMeters({ unit: "h", value: 40, second: distance })[0]).toEqual([50, undefined]);
+  expect(byMeters({ ...distance, second: { unit: "h", value: null } })[0]).toEqual([null, undefined]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.releases.at(-1)?.body.rechecks).toHaveLength(3);
 });

@@ -283,7 +283,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   );
   // Those that waited longest are tightened first: the group's own come last.
   const tightened = (after: string): Sketch[] =>
-    (waitingFor.get(after) ?? []).flatMap((entry) => torqueTasks(state, entry));
+    (waitingFor.get(after) ?? []).flatMap((entry) => torqueTasks(bench, state, entry));
 
   const starting = (when: WaitStep["starts"]): Sketch[] =>
     waitStepsOf(procedure)
@@ -317,9 +317,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...stepsAt("build", {}, true),
     ...pointsAt("build", {}, "build", "late"),
     ...back.flatMap((entry) => {
-      const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(state, entry) : [];
+      const own = entry.kind === "fasteners" && tightenedAfter(entry) === null ? torqueTasks(bench, state, entry) : [];
       return [
         ...asksOf(entry.backWhen),
+        ...(entry.kind === "fasteners" ? entry.locks.flatMap(({ when }) => asksOf(when)) : []),
         ...endTasks(bench, state, entry),
         ...at("together", { before: entry.id }),
         fitTask(bench, state, entry),

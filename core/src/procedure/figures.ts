@@ -12,6 +12,7 @@ const TOLD = ["word", "figure", "limit"] as const;
 export const conditionsIn = (procedure: Procedure): { fact: string; is: string[] }[] =>
   [
     ...procedure.spine.flatMap((entry) => [entry.when, entry.backWhen]),
+    ...procedure.spine.flatMap((entry) => (entry.kind === "fasteners" ? entry.locks.map((lock) => lock.when) : [])),
     ...procedure.points.map((point) => point.when),
     ...procedure.questions.flatMap((q) => [q.when, ...q.ways.flatMap((way) => way.against.map((a) => a.when))]),
     ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
@@ -100,6 +101,8 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
         return ask([...path, "pitch"], step.pitch, FIGURE);
       case "chain.spline":
         return ask([...path, "maxPlay"], step.maxPlay, FIGURE);
+      default:
+        return step satisfies never;
     }
   });
   procedure.drawing?.views.forEach((view, i) =>

@@ -3,7 +3,7 @@ import { type Condition, factsIn } from "./condition.ts";
 import { KNOWN_FIGURES } from "../figures/index.ts";
 import { figuresAsked } from "./figures.ts";
 import { WORK_OF_ROW } from "./join.ts";
-import { partsOf } from "./parts.ts";
+import { locksOf, partsOf } from "./parts.ts";
 import { figuresKnown, type Procedure, type Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
@@ -27,7 +27,7 @@ const tasksOfEntry = (entry: Procedure["spine"][number]): string[] => [
   taskId("off", entry.id),
   taskId("fit", entry.id),
   ...(entry.kind === "fasteners" ? [taskId("torque", entry.id)] : []),
-  ...(entry.kind === "fasteners" && entry.locking ? [taskId("lock", entry.id)] : []),
+  ...(entry.kind === "fasteners" && locksOf(entry).length > 0 ? [taskId("lock", entry.id)] : []),
 ];
 
 /** Read first as found or as left; a second time where a new part is measured too, or what was found is read again. */

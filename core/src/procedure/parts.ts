@@ -2,6 +2,8 @@ import type {
   ComputeStep,
   DoStep,
   Entry,
+  FastenerEntry,
+  Locking,
   Loose,
   MeasurePoint,
   Part,
@@ -36,6 +38,12 @@ export const partsOf = once((procedure): readonly Part[] =>
   }),
 );
 
+/** Every way in which a fastener may be kept from turning. */
+export const locksOf = ({ locks, locking }: FastenerEntry): Locking[] => [
+  ...locks.map((one) => one.locking),
+  ...(locking ? [locking] : []),
+];
+
 /** What parts are asked for as, with a name for each: the roles of its parts, of fasteners used once and of their locks. */
 export const rolesOf = once(
   (procedure): ReadonlyMap<string, string> =>
@@ -46,12 +54,10 @@ export const rolesOf = once(
       ...doStepsOf(procedure).flatMap(({ uses = [] }) => uses.map(({ role, name }): [string, string] => [role, name])),
       ...procedure.spine.flatMap((entry): [string, string][] => {
         if (entry.kind !== "fasteners") return [];
-        const lock = entry.locking?.role;
+        const locks = locksOf(entry).map(({ role, kind }) => [role, `${entry.name}: ${kind}`] as const);
         return [
           ...(entry.role === undefined ? [] : [[entry.role, entry.name] satisfies [string, string]]),
-          ...(lock === undefined
-            ? []
-            : [[lock, `${entry.name}: ${entry.locking?.kind ?? "lock"}`] satisfies [string, string]]),
+          ...locks.flatMap(([role, name]): [string, string][] => (role === undefined ? [] : [[role, name]])),
         ];
       }),
     ]),

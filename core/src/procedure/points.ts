@@ -84,6 +84,8 @@ const measureSchema = z.strictObject({
   /** The entries after which it is read once more, the first that goes in counting; at the end where none is named. */
   leftAfter: z.array(rowId).default([]),
   drawing: z.enum(MEASURE_DRAWINGS).optional(),
+  /** Where the gauge goes, where the procedure draws it itself. */
+  picture: pictureSchema.optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */
   pair: z.boolean().default(false),
   /** The condition must be said with the reading, since the same gauge at the same place reads another one too. */

@@ -109,6 +109,10 @@ const lockFields = {
 const lockingSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("tab"), ...lockFields }),
   z.strictObject({ kind: z.literal("stake"), ...lockFields }),
+  /** Its own thread holds it: renewed, since it holds once. */
+  z.strictObject({ kind: z.literal("self-locking"), ...lockFields }),
+  /** With what it came with, new: where nobody has said yet what that is. */
+  z.strictObject({ kind: z.literal("as found"), ...lockFields }),
   z.strictObject({
     kind: z.literal("cotter"),
     ...lockFields,
@@ -132,6 +136,8 @@ const fastenersSchema = z.strictObject({
   /** The spec that says where each sits. */
   places: id.optional(),
   locking: lockingSchema.optional(),
+  /** Where the machine says which: the first that holds, before what is said for all. */
+  locks: z.array(z.strictObject({ when: conditionSchema, locking: lockingSchema })).default([]),
   torque: z.strictObject({
     spec: id,
     pattern: z.enum(PATTERNS),

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
+import { pictureSchema } from "./drawing.ts";
 import { underSchema } from "./points.ts";
 import { CHOICE_DRAWINGS } from "./questions.ts";
 import { anchor, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
@@ -129,6 +130,8 @@ const adjustSchema = z.strictObject({
   /** What works out the next turn: the last two rounds, or every round of a sagging track. */
   suggest: z.enum(["last rounds", "track.tension"]).default("last rounds"),
   drawing: z.enum(ADJUST_DRAWINGS).optional(),
+  /** Where it is read, where the procedure draws it itself. */
+  picture: pictureSchema.optional(),
   /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
   takesUp: id.optional(),
   /** What is turned between two readings, in words and with its unit; more of it makes the reading smaller or larger. */

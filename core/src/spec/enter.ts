@@ -5,6 +5,7 @@ import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
+import { buildsIn } from "./build.ts";
 import { serialsIn, yearsIn } from "./holdsFor.ts";
 
 const typed = z.string().trim().max(40).default("");
@@ -29,6 +30,8 @@ export const figureTypedSchema = z.strictObject({
   /** The machines of its model that it holds for, where it is not every one: "2024 to 2026", "from TF1200". */
   years: typed,
   serials: z.string().trim().max(125).default(""),
+  /** How those are made that it holds for: "Engine: two-stroke". */
+  build: z.string().trim().max(300).default(""),
   grade: z.enum(SOURCE_GRADES),
   /** The book, sheet or label; who measured it, where it was measured. */
   where: z.string().trim().max(120),
@@ -40,6 +43,7 @@ export type FigureTyped = z.input<typeof figureTypedSchema>;
 export const YEARS_LIKE = "write model years like 2024 to 2026, from 2024, to 2023 or 2025.";
 export const SERIALS_LIKE =
   "write frame numbers of one row like TF1200 to TF1899, the lower one first, or from TF1200.";
+const BUILD_LIKE = "take one from the list, such as Engine: two-stroke; several with a semicolon between.";
 
 const refuse = (path: string, message: string): Answer<never> => ({
   ok: false,
@@ -61,7 +65,7 @@ export function figureEntered(
 ): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { key, grade, where, page, condition, atLimit, near, years, serials, ...texts } = parsed.value;
+  const { key, grade, where, page, condition, atLimit, near, years, serials, build, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
   const known = figures.get(key);
@@ -105,8 +109,16 @@ export function figureEntered(
   const its = { years: yearsIn(years), serials: serialsIn(serials) };
   if (years !== "" && !its.years) return refuse("years", `"${years}": ${YEARS_LIKE}`);
   if (serials !== "" && !its.serials) return refuse("serials", `"${serials}": ${SERIALS_LIKE}`);
+  const only = build === "" ? undefined : buildsIn(build, figures);
+  if (only === null) return refuse("build", `"${build}": ${BUILD_LIKE}`);
   const holdsFor = { ...(its.years && { years: its.years }), ...(its.serials && { serials: its.serials }) };
-  const common = { key, label: known.label, source, ...(Object.keys(holdsFor).length > 0 && { holdsFor }) };
+  const common = {
+    key,
+    label: known.label,
+    source,
+    ...(only && { only }),
+    ...(Object.keys(holdsFor).length > 0 && { holdsFor }),
+  };
   const at = atLimit === "" ? {} : { atLimit };
   switch (known.kind) {
     case "limit": {

@@ -9,6 +9,7 @@ export {
   SERIALS_LIKE,
   YEARS_LIKE,
 } from "./enter.ts";
+export { buildsKnown } from "./build.ts";
 export { type HoldsFor, rangeWords, serialsIn, yearsIn } from "./holdsFor.ts";
 export {
   configOf,

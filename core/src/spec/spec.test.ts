@@ -79,6 +79,11 @@ describe("a figure entered for one machine", () => {
     expect(onlyWords(spec)).toBe("model years 2024 to 2026, frame numbers from TF1200");
     const its = (year: number | null) => specsOfBuild([spec], { year, serial: "TF1300" });
     expect([its(2025), its(2027), its(null)]).toEqual([[spec], [], []]);
+    const built = kept(typed("steel-warp", { most: "0.15", build: "Engine: two-stroke" }));
+    expect(onlyWords(built)).toBe("two-stroke");
+    expect(refusedAt(typed("steel-warp", { most: "0.15", build: "two-stroke" }))).toMatch(
+      /^build: "two-stroke": take one from the list, such as Engine: two-stroke/,
+    );
     expect(refusedAt(typed("steel-warp", { most: "0.15", years: "late" }))).toMatch(
       /^years: "late": write model years/,
     );

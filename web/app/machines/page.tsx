@@ -1,10 +1,12 @@
 import { searchAsked, type Searched } from "@/server/asked";
 import { machinesOf } from "@/server/machines/read";
 import { requireActor } from "@/server/page";
-import { FoundList } from "@/ui/FoundList";
+import { FoundTable } from "@/ui/FoundTable";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
+
+const COLUMNS = [{ name: "machine" }, { name: "model" }, { name: "owner" }, { name: "meter", figures: true }];
 
 export default async function MachinesPage(asked: Searched) {
   const { db, actor } = await requireActor();
@@ -16,31 +18,35 @@ export default async function MachinesPage(asked: Searched) {
         <h1 className="text-lg font-semibold">Machines</h1>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
-        <FoundList
+        <FoundTable
           to="/machines"
           label="Mark, maker, model, frame number or owner"
           search={search}
-          rows={machines}
+          columns={COLUMNS}
+          rows={machines.map(({ id, mark, maker, model, year, ownerName, retiredAt, lastMeter, meterUnit }) => ({
+            id,
+            cells: [
+              { by: mark, shown: mark },
+              { by: `${maker} ${model} ${year ?? ""}`, shown: `${maker} ${model} ${year ?? ""}` },
+              {
+                by: ownerName || null,
+                shown: (
+                  <span className="text-soft">
+                    {ownerName || "owner not known"}
+                    {retiredAt !== null && <strong className="block">retired</strong>}
+                  </span>
+                ),
+              },
+              {
+                // Hours stand with hours: a figure alone would put them among miles.
+                by: lastMeter === null ? null : `${meterUnit} ${lastMeter}`,
+                shown: lastMeter === null ? "meter not read" : `${lastMeter} ${meterUnit}`,
+              },
+            ],
+          }))}
           more={more}
           none="No machine yet: the first one is taken in at the counter."
-          columns="md:grid-cols-[minmax(180px,1fr)_minmax(200px,1.2fr)_minmax(200px,1fr)_160px]"
-        >
-          {(machine) => (
-            <>
-              <strong className="text-lg">{machine.mark}</strong>
-              <span>
-                {machine.maker} {machine.model} {machine.year ?? ""}
-              </span>
-              <span className="text-soft">
-                {machine.ownerName || "owner not known"}
-                {machine.retiredAt !== null && <strong className="block">retired</strong>}
-              </span>
-              <span className="text-right tabular-nums">
-                {machine.lastMeter === null ? "meter not read" : `${machine.lastMeter} ${machine.meterUnit}`}
-              </span>
-            </>
-          )}
-        </FoundList>
+        />
       </main>
     </>
   );

@@ -5,10 +5,15 @@ import { partLines } from "@/server/parts/read";
 import { partRoles } from "@/server/procedures/read";
 import { shopOf } from "@/server/settings/read";
 import { FormKey } from "@/ui/FormKey";
-import { FoundList } from "@/ui/FoundList";
+import { FoundTable } from "@/ui/FoundTable";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
+
+const COLUMNS = [
+  ...["part", "number", "maker", "fits"].map((name) => ({ name })),
+  ...["in stores", "price"].map((name) => ({ name, figures: true })),
+];
 
 /** Stores hold more than jobs ask for. */
 const OTHER = { value: "other", name: "something that no job here asks for" };
@@ -43,31 +48,29 @@ export default async function PartsPage(asked: Searched) {
             ]}
           />
         </div>
-        <FoundList
+        <FoundTable
           to="/parts"
           label="Name, number, maker, or a model it fits"
           search={search}
-          rows={parts}
+          columns={COLUMNS}
+          rows={parts.map(({ id, name, number, maker, fits, stock, price, currency }) => ({
+            id,
+            cells: [
+              { by: name, shown: name },
+              { by: number, shown: number },
+              { by: maker || null, shown: <span className="text-soft">{maker}</span> },
+              { by: fits, shown: <span className="text-soft">{fits ?? "no model yet"}</span> },
+              { by: stock, shown: stock === 0 ? <span className="text-soft">none</span> : <strong>{stock}</strong> },
+              {
+                // Each currency by itself: sums in two are never put in one order.
+                by: price === null ? null : `${currency} ${price}`,
+                shown: price === null ? <span className="text-soft">no price</span> : `${price} ${currency}`,
+              },
+            ],
+          }))}
           more={more}
           none="No part yet: put one on file here, or at the parts of a job, where it is missed."
-          columns="md:grid-cols-[minmax(200px,1.2fr)_minmax(160px,1fr)_minmax(200px,1.2fr)_120px_110px]"
-        >
-          {(part) => (
-            <>
-              <strong className="text-lg">{part.name}</strong>
-              <span className="figure">
-                {part.number} <span className="text-soft">{part.maker}</span>
-              </span>
-              <span className="text-soft">{part.fits ?? "fits no model yet"}</span>
-              <span className={`figure text-right ${part.stock === 0 ? "text-soft" : "font-semibold"}`}>
-                {part.stock === 0 ? "none" : part.stock} in stores
-              </span>
-              <span className="figure text-right">
-                {part.price === null ? <span className="text-soft">no price</span> : `${part.price} ${part.currency}`}
-              </span>
-            </>
-          )}
-        </FoundList>
+        />
       </main>
     </>
   );

@@ -10,6 +10,7 @@ import {
   figuresChanged,
   type OpenedJob,
   jobTitle,
+  meterWords,
   nextTask,
   openPoints,
   resumeSentence,
@@ -192,12 +193,7 @@ export function BenchScreen({
             {jobTitle(bench, state)}
           </strong>
           <span className="line-clamp-1 text-[15px] leading-[1.1] underline decoration-1 underline-offset-2 md:line-clamp-2 lg:line-clamp-1">
-            {[
-              opened?.machine.mark,
-              opened?.owner.name,
-              number,
-              opened?.meter.value == null ? "meter not read" : `${opened.meter.value} ${opened.meter.unit}`,
-            ]
+            {[opened?.machine.mark, opened?.owner.name, number, opened && meterWords(opened.meter)]
               .filter(Boolean)
               .join(" · ")}
             <span className="hidden xl:inline">

@@ -12,10 +12,18 @@ import { meterOf, meterReads } from "@/ui/meter";
 import { type ComesTo, ComesToSection, comesToSchema } from "./ComesTo.tsx";
 
 const foundSchema = z.object({
-  machines: z.array(z.object({ id: z.string(), label: z.string(), owner: z.string(), meterUnit: z.string() })),
+  machines: z.array(
+    z.object({
+      id: z.string(),
+      label: z.string(),
+      owner: z.string(),
+      meterUnit: z.string(),
+      secondUnit: z.string().nullable(),
+    }),
+  ),
 });
 type Found = z.infer<typeof foundSchema>["machines"];
-type Fields = { machine: string; meter: string; reason: string };
+type Fields = { machine: string; meter: string; second: string; reason: string };
 
 /** Puts right which machine came in and what its meter said: first what that comes to is shown, then it is kept. */
 export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state: JobState; onKept: () => void }) {
@@ -23,20 +31,24 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
   const opened = state.opened?.body;
   const here = { id: opened?.machine.id ?? "", label: `${opened?.machine.mark ?? ""}, as it stands` };
   const [found, setFound] = useState<Found>([]);
-  const [goesBack, setGoesBack] = useState<number | null>(null);
+  const [goesBack, setGoesBack] = useState<readonly string[]>([]);
   const [id] = useState<string>(() => newId());
   const [comesTo, setComesTo] = useState<{ of: string; what: ComesTo } | null>(null);
-  const as = ({ machine, meter }: Fields): string => `${machine} ${meter.trim()}`;
+  const as = ({ machine, meter, second }: Fields): string => `${machine} ${meter.trim()} ${second.trim()}`;
   const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, ComesTo>({
-    start: { machine: here.id, meter: opened?.meter.value?.toString() ?? "", reason: "" },
+    start: {
+      ...{ machine: here.id, reason: "", meter: opened?.meter.value?.toString() ?? "" },
+      second: opened?.meter.second?.value?.toString() ?? "",
+    },
     send: (typed) => {
-      const { machine, meter, reason } = typed;
+      const { machine, meter, second, reason } = typed;
       return send(
         "POST",
         `/api/jobs/${jobId}/opening`,
         {
-          ...{ id, machine, meter: meterOf(meter), reason: reason.trim() },
-          ...{ meterGoesBack: goesBack === meterOf(meter), dry: comesTo?.of !== as(typed) },
+          ...{ id, machine, meter: meterOf(meter), second: meterOf(second), reason: reason.trim() },
+          ...{ meterGoesBack: goesBack.includes(meter), secondGoesBack: goesBack.includes(second) },
+          dry: comesTo?.of !== as(typed),
         },
         comesToSchema,
       );
@@ -46,14 +58,17 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
       else setComesTo({ of: as(typed), what });
     },
     meanwhile: "",
-    instead: (answer, { meter }) => {
-      if (answer.kind !== "refused" || answer.error.path !== "meter" || answer.status !== 409) return null;
-      setGoesBack(meterOf(meter));
-      return `${answer.error.message} Press again to take ${meterOf(meter)} as a changed meter.`;
+    instead: (answer, { meter, second }) => {
+      if (answer.kind !== "refused" || answer.status !== 409) return null;
+      const { path, message: told } = answer.error;
+      if (path !== "meter" && path !== "second") return null;
+      const shown = path === "meter" ? meter : second;
+      setGoesBack([...goesBack, shown]);
+      return `${told} Press again to take ${meterOf(shown)} as a changed meter.`;
     },
   });
-  const [machine, meter, reason] = useWatch({ control, name: ["machine", "meter", "reason"] });
-  const shown = comesTo?.of === as({ machine, meter, reason }) ? comesTo.what : null;
+  const [machine, meter, second, reason] = useWatch({ control, name: ["machine", "meter", "second", "reason"] });
+  const shown = comesTo?.of === as({ machine, meter, second, reason }) ? comesTo.what : null;
   const search = async (words: string): Promise<void> => {
     const answer = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, foundSchema);
     if (answer.kind !== "kept") return;
@@ -63,7 +78,9 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
     if (only && more.length === 0) setValue("machine", only.id);
     say(others.length === 0 ? `No other machine is found by “${words}”: try fewer letters.` : "");
   };
-  const unit = found.find((one) => one.id === machine)?.meterUnit ?? opened?.meter.unit ?? "";
+  const right = found.find((one) => one.id === machine);
+  const unit = right?.meterUnit ?? opened?.meter.unit ?? "";
+  const secondUnit = right ? right.secondUnit : (opened?.meter.second?.unit ?? null);
   return (
     <form className="flex flex-col gap-3 pt-3" onSubmit={(event) => void onSubmit(event)}>
       <FindMachine label="Find the right machine by mark, model or owner" onFind={search} />
@@ -87,6 +104,17 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
           className="field figure text-xl"
         />
       </label>
+      {secondUnit !== null && (
+        <label className="flex flex-col gap-1 font-semibold">
+          Its second meter then, {secondUnit}
+          <input
+            {...register("second", { validate: meterReads })}
+            inputMode="decimal"
+            autoComplete="off"
+            className="field figure text-xl"
+          />
+        </label>
+      )}
       <label className="flex flex-col gap-1 font-semibold">
         How it came to be wrong
         <input

@@ -182,6 +182,11 @@ test("of several at one place of a drawing the worst shows: one that is well hid
     "measure:drum-across:found": ["165.1 165.2"],
   });
   job.type("1.2");
+  // Where the gauge goes is the file's own picture, with what was read last below it.
+  const place = /<figure[^>]*><svg viewBox="0 0 240 120".*?<figcaption[^>]*>([^<]*)</.exec(
+    stepPanel(job, "measure:drum-across:found"),
+  );
+  expect(place?.[1]).toContain("165.2");
   const drawn = (): string => /<title[^>]*>(The brake[^<]*)</.exec(stepPanel(job, "measure:lining:found"))?.[1] ?? "";
   expect(drawn()).toContain("past limit");
   job.type("3.1");

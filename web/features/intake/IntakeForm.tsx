@@ -9,7 +9,7 @@ import { useReady } from "@/client/useReady";
 import { leaveFor, useSending } from "@/client/useSending";
 import { Choice } from "@/ui/Choice";
 import { FindMachine } from "@/ui/FindMachine";
-import { meterOf, meterReads } from "@/ui/meter";
+import { METER_WORDS, meterOf, meterReads } from "@/ui/meter";
 import { Options, wordsAs } from "@/ui/Options";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
@@ -23,6 +23,8 @@ const machineSchema = z.object({
   book: z.string().nullable(),
   meterUnit: z.string(),
   lastMeter: z.number().nullable(),
+  secondUnit: z.string().nullable(),
+  lastSecond: z.number().nullable(),
   weaknesses: z.array(z.string()),
   rechecks: z.array(z.string()),
   mark: z.string(),
@@ -35,14 +37,11 @@ export type IntakeBook = { id: string; maker: string; model: string; builds: str
 export type IntakeKind = { id: string; name: string; builds: string[] };
 export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
 
-const UNITS: [string, string][] = [
-  ["h", "hours"],
-  ["mi", "miles"],
-  ["km", "kilometres"],
-];
 type Fields = {
   machine: string;
   meter: string;
+  /** Its second meter, where it has two. */
+  second?: string;
   procedure: string;
   complaint: string;
   symptom?: string;
@@ -57,6 +56,7 @@ type Fields = {
   ownerName?: string;
   ownerContact?: string;
   meterUnit?: string;
+  secondUnit?: string;
   /** By which day it is promised, and whose it is to do. */
   promised?: string;
   assigned?: string;
@@ -82,7 +82,7 @@ function machineSaid(typed: Fields, book: IntakeBook | undefined) {
   const model = { maker: trimmed(typed.maker), model: trimmed(typed.model), kind: trimmed(typed.kind) };
   return {
     ...(book ? { book: book.id } : model),
-    ...{ mark: trimmed(typed.mark), meterUnit: trimmed(typed.meterUnit) },
+    ...{ mark: trimmed(typed.mark), meterUnit: trimmed(typed.meterUnit), secondUnit: orNone(typed.secondUnit) },
     year: trimmed(typed.year) === "" ? null : Number(typed.year),
     owner: { name: trimmed(typed.ownerName), contact: trimmed(typed.ownerContact) },
   };
@@ -120,7 +120,8 @@ export function IntakeForm({
 }) {
   "use no memo";
   const [machines, setMachines] = useState(listed);
-  const [goesBack, setGoesBack] = useState<number | null>(null);
+  // What a meter shows that stood higher before, as typed: pressed again it is a changed meter.
+  const [goesBack, setGoesBack] = useState<readonly string[]>([]);
   // One id for this form however often it is sent: an answer that was lost opens no second job.
   const [id, setId] = useState<string>(() => newId());
   const ready = useReady();
@@ -151,7 +152,8 @@ export function IntakeForm({
         "/api/jobs",
         {
           ...{ id, machine: machineSaid(typed, bookOf(typed)), meter: meterOf(typed.meter) },
-          meterGoesBack: goesBack === meterOf(typed.meter),
+          ...{ meterGoesBack: goesBack.includes(typed.meter), second: meterOf(typed.second ?? "") },
+          secondGoesBack: goesBack.includes(typed.second ?? ""),
           ...{ complaint: typed.complaint.trim(), symptom: typed.symptom ?? "", procedure: chosenOf(typed)?.id },
           symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
           position: orNone(typed.position),
@@ -166,21 +168,24 @@ export function IntakeForm({
       ),
     kept: (job) => leaveFor(`/jobs/${job.id}`),
     meanwhile: "",
-    instead: (answer, { meter }) => {
-      if (answer.kind === "refused" && answer.error.path === "meter" && answer.status === 409) {
-        setGoesBack(meterOf(meter));
-        return `${answer.error.message} Press again to take ${meterOf(meter)} as a changed meter.`;
+    instead: (answer, { meter, second = "" }) => {
+      const path = answer.kind === "refused" && answer.status === 409 ? answer.error.path : undefined;
+      if (answer.kind === "refused" && (path === "meter" || path === "second")) {
+        const shown = path === "meter" ? meter : second;
+        setGoesBack([...goesBack, shown]);
+        return `${answer.error.message} Press again to take ${meterOf(shown)} as a changed meter.`;
       }
       if (answer.kind === "fault") setId(newId());
       return answer.kind === "unreachable" ? look() : null;
     },
   });
-  const [machineId, maker, model, kind, procedureId] = useWatch({
+  const [machineId, maker, model, kind, procedureId, secondNew] = useWatch({
     control,
-    name: ["machine", "maker", "model", "kind", "procedure"],
+    name: ["machine", "maker", "model", "kind", "procedure", "secondUnit"],
   });
   const fields = { machine: machineId, maker, model, kind, procedure: procedureId };
   const known = knownOf(fields);
+  const secondUnit = (machineId === "new" ? secondNew : known?.secondUnit) || null;
   const offered = offeredTo(fields);
   const chosen = chosenOf(fields);
   const sayable = sayableOf(fields);
@@ -298,6 +303,17 @@ export function IntakeForm({
             placeholder={known?.lastMeter ? `last ${known.lastMeter}` : ""}
           />
         </label>
+        {secondUnit !== null && (
+          <label className="flex flex-col gap-1 font-semibold">
+            Its second meter, {secondUnit}
+            <input
+              {...register("second", { validate: (typed) => meterReads(typed ?? "") })}
+              inputMode="decimal"
+              className="field figure text-xl"
+              placeholder={known?.lastSecond ? `last ${known.lastSecond}` : ""}
+            />
+          </label>
+        )}
         <h2 className="caption mt-2">why it is here</h2>
         <label className="flex flex-col gap-1 font-semibold">
           What the owner says
@@ -610,7 +626,18 @@ function NewMachine({
       <label className="flex flex-col gap-1 font-semibold">
         Meter reads
         <select {...register("meterUnit")} className="field">
-          {UNITS.map(([unit, word]) => (
+          {METER_WORDS.map(([unit, word]) => (
+            <option key={unit} value={unit}>
+              {word}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex flex-col gap-1 font-semibold">
+        And a second one
+        <select {...register("secondUnit")} className="field">
+          <option value="">it has one</option>
+          {METER_WORDS.map(([unit, word]) => (
             <option key={unit} value={unit}>
               {word}
             </option>

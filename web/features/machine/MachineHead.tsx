@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { FormKey } from "@/ui/FormKey";
+import { METER_WORDS } from "@/ui/meter";
 import { PostKey } from "@/ui/PostKey";
 import { dayOf } from "@/ui/times";
 import { Told, type ToldLine } from "@/ui/Told";
@@ -11,7 +12,10 @@ export type MachineShown = {
   serial: string;
   /** What it is, where somebody said so. */
   kind: string | null;
-  meter: string;
+  /** What its meter showed last, and its second one where it has two. */
+  meters: string[];
+  meterUnit: string;
+  secondUnit: string | null;
   retired: string | null;
   /** The fleet it is one of; empty: of none. */
   fleet: string;
@@ -28,7 +32,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
   const { mark, year, serial, owner } = machine;
   const fleet = machine.fleet;
   const rows = [
-    ["meter", machine.meter],
+    ...machine.meters.map((said, i) => [i === 0 ? "meter" : "second meter", said]),
     ["year", year === null ? "not known" : String(year)],
     ["frame number", serial === "" ? "not known" : serial],
     ...(machine.kind === null ? [] : [["what it is", machine.kind]]),
@@ -87,6 +91,27 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
               { name: "mark", label: "Plate or mark", start: mark },
               { name: "year", label: "Year, if known", start: year === null ? "" : String(year) },
               { name: "serial", label: "Frame number, if known", start: serial },
+            ]}
+          />
+          <FormKey
+            words={machine.secondUnit === null ? "Has a second meter" : "Its second meter"}
+            title={`${mark}: its second meter`}
+            about="Read beside the first at the counter from now on; what comes by distance falls due by it where the first counts hours."
+            to={to}
+            fixed={{ does: "second meter" }}
+            fields={[
+              {
+                name: "counts",
+                label: "What it counts",
+                start: machine.secondUnit ?? "",
+                options: [
+                  { value: "", name: "it has none" },
+                  ...METER_WORDS.filter(([unit]) => unit !== machine.meterUnit).map(([value, name]) => ({
+                    value,
+                    name,
+                  })),
+                ],
+              },
             ]}
           />
           <FormKey

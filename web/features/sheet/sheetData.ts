@@ -30,6 +30,8 @@ import {
   pullListTotal,
   pullsOf,
   questionOf,
+  lockingOf,
+  meterWords,
   readingsOf,
   type Recheck,
   rechecksOf,
@@ -127,8 +129,8 @@ const said = (judged: Judged | null, unit: string): string =>
   judged === null ? "" : `${figure(judged.value, judged.readings[0]?.body.gauge.resolution)} ${unit}`;
 
 /** "New track: tension, at 4185.0 mi or in 30 days". */
-function recheckWords(state: JobState, { what, due, days }: Recheck): string {
-  const unit = state.opened?.body.meter.unit ?? "";
+function recheckWords(state: JobState, { what, due, days, unit: by }: Recheck): string {
+  const unit = by ?? state.opened?.body.meter.unit ?? "";
   const when = [due === null ? "" : `at ${due.toFixed(1)} ${unit}`, days === null ? "" : `in ${days} days`].filter(
     Boolean,
   );
@@ -254,7 +256,7 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
             ? `${torqueWords(spec)}, ${sourceLine(spec.source)}, ${first.body.wrench.name}, ${first.by.name}`
             : "",
         pulls: words.join("   "),
-        lock: entry.locking ? lock : null,
+        lock: lockingOf(bench, state, entry) ? lock : null,
       };
     });
 }
@@ -370,11 +372,7 @@ export function sheetData(
     number,
     shop: bench.shopName ?? "",
     machine: `${machine.maker} ${machine.model}, ${machine.mark}`,
-    line: [
-      jobTitle(bench, state),
-      meter.value === null ? "meter not read" : `${meter.value} ${meter.unit}`,
-      owner.name || "owner not known",
-    ].join(" · "),
+    line: [jobTitle(bench, state), meterWords(meter), owner.name || "owner not known"].join(" · "),
     state: state.released
       ? `${cancelled ? `cancelled (${cancelled.reason})` : back ? "handed back, not released," : "released"} ${dayOf(state.released.at)} by ${state.released.by.name}`
       : `not released: ${open.length} open`,

@@ -69,7 +69,7 @@ export async function enterFigure(
   await db.write(async (transaction) => {
     if (whose === "machine" || typeof bookId !== "string") {
       // Of this one machine it holds, whatever others of its model are like.
-      const { holdsFor: _, ...own } = spec.value;
+      const { holdsFor: _, only: _only, ...own } = spec.value;
       return keepOfMachine(db, machineId, own, by, transaction);
     }
     const known = await inBook(db, bookId, spec.value.key, transaction);

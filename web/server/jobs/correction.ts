@@ -1,24 +1,15 @@
-import { acceptCorrection, type Actor, fold, type JobEvent, type JobState, rechecksOf } from "@averin/core";
-import { randomUUID } from "node:crypto";
+import { acceptCorrection, type Actor, fold, type JobEvent, rechecksOf } from "@averin/core";
 import { Op } from "sequelize";
 import { z } from "zod";
-import type { Database, Tx } from "../database.ts";
+import type { Database } from "../database.ts";
 import { moveLook } from "../board/store.ts";
 import { moveRechecks } from "../machines/store.ts";
 import { notFound, Refused } from "../refused.ts";
-import { benchOf, eventsOf, jobAtBench, type JobAtBench, rememberLog, worksAsked } from "./log.ts";
+import { benchOf, eventsOf, jobAtBench, rememberLog, worksAsked } from "./log.ts";
+import { metersAnew, metersRead } from "./meters.ts";
 import type { correctionSchema } from "./schema.ts";
 import { straysOpen } from "./strays.ts";
 import { insert, project } from "./tables.ts";
-
-/** A job that was cancelled says nothing of the machine's meter; one that goes on after all says it again. */
-export async function keepMeter(db: Database, job: JobAtBench, state: JobState, transaction: Tx): Promise<void> {
-  await db.meterReadings.destroy({ where: { jobId: job.id }, transaction });
-  const { meter, machine } = state.opened?.body ?? {};
-  if (!meter || !machine || meter.value === null || state.released?.body.type === "job_cancelled") return;
-  const row = { id: randomUUID(), machineId: machine.id, value: meter.value, unit: meter.unit };
-  await db.meterReadings.create({ ...row, readAt: job.openedAt, jobId: job.id }, { transaction });
-}
 
 /**
  * Puts right what was said when a machine came in: another machine, another meter. What hangs on it follows: whose the job
@@ -47,15 +38,7 @@ export async function correctOpening(
       throw new Refused(409, { code: "conflict", path: "machine", message });
     }
     const owner = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
-    const last = await db.meterReadings.findOne({
-      where: {
-        machineId: machine.id,
-        readAt: { [Op.lt]: job.openedAt },
-        jobId: { [Op.or]: [{ [Op.ne]: jobId }, null] },
-      },
-      order: [["readAt", "DESC"]],
-      transaction,
-    });
+    const where = { readAt: { [Op.lt]: job.openedAt }, jobId: { [Op.or]: [{ [Op.ne]: jobId }, null] } };
     const moved = { ...job, machineId: machine.id, bookId: machine.bookId };
     const after = same ? bench : await benchOf(db, moved, transaction);
     const { id, maker, model, year, mark, build } = machine;
@@ -66,10 +49,7 @@ export async function correctOpening(
         machine: { id, maker, model, year, mark, build },
         owner:
           same && state.opened ? state.opened.body.owner : { name: owner?.name ?? "", contact: owner?.contact ?? "" },
-        meter: {
-          ...{ unit: machine.meterUnit as "h" | "mi" | "km", value: wanted.meter },
-          ...{ last: (last?.get("value") as number | undefined) ?? null, goesBack: wanted.meterGoesBack },
-        },
+        ...(await metersRead(db, machine, wanted, { where, transaction })),
         reason: wanted.reason,
       },
       after,
@@ -88,7 +68,7 @@ export async function correctOpening(
     const whose = same ? {} : { machineId: machine.id, ownerId: machine.ownerId };
     await db.jobs.update({ lastNumber: events.length, ...whose }, { where: { id: jobId }, transaction });
     await project(db, after, jobId, now, [line], transaction);
-    await keepMeter(db, moved, now, transaction);
+    await metersAnew(db, moved, now, transaction);
     await moveRechecks(db, jobId, machine.id, rechecksOf(after, now), transaction);
     await moveLook(db, jobId, machine.id, transaction);
     return { differs: body.differs, fallsOut, events };

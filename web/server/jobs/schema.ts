@@ -35,6 +35,9 @@ export const correctionSchema = z.strictObject({
   /** null where nobody can read it. */
   meter: z.number().min(0).max(10_000_000).nullable(),
   meterGoesBack: z.boolean().default(false),
+  /** Its second meter, where it has two. */
+  second: z.number().min(0).max(10_000_000).nullable().default(null),
+  secondGoesBack: z.boolean().default(false),
   reason: z.string().trim().min(1, "say how it came to be wrong").max(300),
   /** Says what it comes to, and keeps nothing. */
   dry: z.boolean().default(false),
@@ -47,6 +50,9 @@ export const intakeSchema = z.strictObject({
   /** null where nobody can read it. */
   meter: z.number().min(0).max(10_000_000).nullable(),
   meterGoesBack: z.boolean().default(false),
+  /** Its second meter, where it has two. */
+  second: z.number().min(0).max(10_000_000).nullable().default(null),
+  secondGoesBack: z.boolean().default(false),
   complaint: z.string().trim().min(1).max(500),
   /** The procedure by its id; may be left away where the machine has only one. */
   procedure: z.string().min(1).max(60).optional(),

@@ -20,8 +20,8 @@ import type { Database, JobRow, Tx } from "../database.ts";
 import { addMachine, keepRechecks } from "../machines/store.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
-import { keepMeter } from "./correction.ts";
 import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
+import { keepMeters, metersAnew, metersRead } from "./meters.ts";
 import { photosKept } from "./photos.ts";
 import { appendSchema, intakeSchema } from "./schema.ts";
 import { straysOpen } from "./strays.ts";
@@ -74,12 +74,7 @@ async function openOnce(
     if (!machine) throw notFound("machine");
     const owner = (await db.owners.findByPk(machine.ownerId, { transaction }))?.get({ plain: true });
     if (!owner) throw new Error(`machine ${machine.id} has no owner`);
-    const last = await db.meterReadings.findOne({
-      where: { machineId: machine.id },
-      order: [["readAt", "DESC"]],
-      transaction,
-    });
-    const { id, maker, model, year, mark, build, meterUnit, bookId, serial } = machine;
+    const { id, maker, model, year, mark, build, bookId, serial } = machine;
     const { specs } = await specsOf(db, { machineId: id, bookId, year, serial }, transaction);
     const { symptoms, unknown } = await symptomsSaid(db, intake.symptoms, machine.builds, transaction);
     if (unknown.length > 0) {
@@ -90,12 +85,7 @@ async function openOnce(
       {
         machine: { id, maker, model, year, mark, build },
         owner: { name: owner.name, contact: owner.contact },
-        meter: {
-          unit: meterUnit as "h" | "mi" | "km",
-          value: intake.meter,
-          last: last ? (last.get("value") as number) : null,
-          goesBack: intake.meterGoesBack,
-        },
+        ...(await metersRead(db, machine, intake, { transaction })),
         complaint: intake.complaint,
         symptom: intake.symptom,
         symptoms,
@@ -132,19 +122,7 @@ async function openOnce(
       intakeId: intake.id ?? null,
     };
     await db.jobs.create(job, { transaction });
-    if (intake.meter !== null) {
-      await db.meterReadings.create(
-        {
-          id: randomUUID(),
-          machineId: machine.id,
-          value: intake.meter,
-          unit: machine.meterUnit,
-          readAt: job.openedAt,
-          jobId: job.id,
-        },
-        { transaction },
-      );
-    }
+    await keepMeters(db, job, body, transaction);
     const event: JobEvent = { id: randomUUID(), number: 1, at: job.openedAt.toISOString(), by, body };
     await insert(db, job.id, [event], transaction);
     await projectWorks(db, job.id, fold([event]), transaction);
@@ -270,7 +248,7 @@ export async function appendWithin(
       await keepLook(db, { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended }, transaction);
     }
     if (fresh.some(({ body }) => body.type === "job_cancelled" || body.type === "job_reopened")) {
-      await keepMeter(db, job, state, transaction);
+      await metersAnew(db, job, state, transaction);
       if (state.released !== null) await db.machineLooks.destroy({ where: { jobId }, transaction });
     }
     if (ended) {

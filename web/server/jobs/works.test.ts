@@ -85,6 +85,10 @@ test("lines are accepted by what the job is laid out by: of the second work too,
   const shown: Draft = { type: "step_confirmed", step: "crack-nuts" };
   await appendEvents(db, jobId, line(shown), mira);
   await appendEvents(db, jobId, line(step), mira);
+  for (const question of ["nut-undone", "w2-nut-undone"]) {
+    const answered: Draft = { type: "question_answered", question, word: "bar", reason: null };
+    await appendEvents(db, jobId, line(answered), mira);
+  }
   const { bench, state } = await opened(jobId);
   expect(nextTask(bench, state, walk(bench, state))?.id).toBe("do:raise");
   await appendEvents(db, jobId, line({ type: "work_dropped", work: "w2", reason: "owner wants it later" }), mira);

@@ -74,6 +74,12 @@ async function changed(
       }
       if (machine.retiredAt === null) throw no("$", `${machine.mark} is in use.`);
       return { to: { retiredAt: null }, words: "in use again" };
+    case "second meter": {
+      const secondUnit = change.counts === "" ? null : change.counts;
+      if (secondUnit === machine.meterUnit) throw no("counts", `Its first meter counts ${secondUnit} already.`);
+      if (secondUnit === machine.secondUnit) return { to: {}, words: "" };
+      return { to: { secondUnit }, words: secondUnit === null ? "has one meter" : `has a second meter, ${secondUnit}` };
+    }
     case "in a fleet": {
       const { fleet } = change;
       if (fleet === machine.fleet) return { to: {}, words: "" };

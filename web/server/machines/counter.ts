@@ -19,7 +19,7 @@ export async function machinesAtCounter(db: Database, search: string, which: Whi
       builds: m.builds,
       book: m.bookId,
       meterUnit: m.meterUnit,
-      lastMeter: m.lastMeter,
+      ...{ lastMeter: m.lastMeter, secondUnit: m.secondUnit, lastSecond: m.lastSecond },
       kind: books.get(m.bookId ?? "")?.kind ?? null,
       weaknesses: books.get(m.bookId ?? "")?.weaknesses ?? [],
       open: open.filter(({ machineId }) => machineId === m.id).map(({ id, number, work }) => ({ id, number, work })),

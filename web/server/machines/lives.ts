@@ -17,6 +17,7 @@ import {
 } from "@averin/core";
 import type { Database } from "../database.ts";
 import { jobById } from "../jobs/read.ts";
+import { lastMeter, machineById } from "./read.ts";
 
 /** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
 export type Life = {
@@ -77,8 +78,7 @@ const between = (from: number | null, to: number | null): number | null =>
  */
 export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
-  const last = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
-  const now = (last?.get("value") as number | undefined) ?? null;
+  const now = await lastMeter(db, machineId, (await machineById(db, machineId)).meterUnit);
   /** By part, in the words of the newest. */
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */

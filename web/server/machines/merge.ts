@@ -83,6 +83,9 @@ export async function merge(
       `One meter reads ${machine.meterUnit}, the other ${into.meterUnit}: these are two machines, or one of the two is wrong.`,
     );
   }
+  // Its second meter comes along, and is read there from now on.
+  if (into.secondUnit === null && machine.secondUnit !== null)
+    await db.machines.update({ secondUnit: machine.secondUnit }, { where: { id: into.id }, transaction });
   const where = { machineId: machine.id };
   const has = await db.machineFigures.findAll({ where: { machineId: into.id }, transaction });
   const known = new Set(has.map((row) => row.get("specKey")));

@@ -1,6 +1,6 @@
-import { Op, QueryTypes } from "sequelize";
+import { Op, QueryTypes, type WhereOptions } from "sequelize";
 import { z } from "zod";
-import { type Database, fromJson, type MachineRow, type OwnerRow, type RecheckRow } from "../database.ts";
+import { type Database, fromJson, type MachineRow, type OwnerRow, type RecheckRow, type Tx } from "../database.ts";
 import { notFound } from "../refused.ts";
 import { toldLine } from "../told.ts";
 import { foundBy } from "../words.ts";
@@ -31,9 +31,18 @@ export async function changesOf(db: Database, machineId: string) {
 /** So much of what became of a machine is told. */
 const MOST_CHANGES = 20;
 
-/** The value that a machine's meter showed last, or null. */
-export async function lastMeter(db: Database, machineId: string): Promise<number | null> {
-  const row = await db.meterReadings.findOne({ where: { machineId }, order: [["readAt", "DESC"]] });
+/** What a machine's meter showed last, by what that counts, or null; of the readings that are asked for alone. */
+export async function lastMeter(
+  db: Database,
+  machineId: string,
+  unit: string,
+  { where = {}, transaction }: { where?: WhereOptions; transaction?: Tx } = {},
+): Promise<number | null> {
+  const row = await db.meterReadings.findOne({
+    where: { ...where, machineId, unit },
+    order: [["readAt", "DESC"]],
+    ...(transaction && { transaction }),
+  });
   return (row?.get("value") as number | undefined) ?? null;
 }
 
@@ -43,14 +52,19 @@ export async function machineById(db: Database, id: string): Promise<MachineRow>
   return row.get({ plain: true });
 }
 
-export type KnownMachine = MachineRow & { ownerName: string; ownerContact: string; lastMeter: number | null };
+export type KnownMachine = MachineRow & {
+  ownerName: string;
+  ownerContact: string;
+  lastMeter: number | null;
+  lastSecond: number | null;
+};
 
 /** So many machines are listed at once; others are found by a word of their mark, model or owner. */
 export const MOST_MACHINES = 60;
 
-/** The value that a machine's meter showed last, in SQL, by the machine's id. */
-export const lastMeterOf = (machine: string): string =>
-  `(SELECT r.value FROM meter_readings r WHERE r.machineId = ${machine} ORDER BY r.readAt DESC LIMIT 1)`;
+/** What a meter of the machine \`m\` showed last, in SQL, by what that counts. */
+const lastRead = (unit: string): string =>
+  `(SELECT r.value FROM meter_readings r WHERE r.machineId = m.id AND r.unit = ${unit} ORDER BY r.readAt DESC LIMIT 1)`;
 
 /** All machines, those that are worked on, or one of these by its id. */
 export type Which = "all" | "in use" | { id: string };
@@ -85,7 +99,8 @@ export async function machinesOf(
     .join(" AND ");
   const owner = `${where === "" ? "" : "JOIN owners o ON o.id = m.ownerId"} ${wanted === "" ? "" : `WHERE ${wanted}`}`;
   const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
-    `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastMeterOf("m.id")} AS lastMeter
+    `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastRead("m.meterUnit")} AS lastMeter,
+      ${lastRead("m.secondUnit")} AS lastSecond
       FROM (SELECT m.* FROM machines m ${owner} ${order} LIMIT ${MOST_MACHINES + 1}) AS m
       JOIN owners o ON o.id = m.ownerId ${order}`,
     { type: QueryTypes.SELECT, replacements: { ...replacements, ...(typeof which === "object" && which) } },
@@ -112,7 +127,7 @@ type OpenRow = RecheckRow & { mark: string; meterUnit: string; due: number };
 const MOST_RECHECKS = 100;
 
 /** Due: at the next job, by the meter, or by the day; of a machine that is in use. */
-const DUE = `(m.retiredAt IS NULL) AND (c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastMeterOf("c.machineId")} OR c.dueOn <= :now)`;
+const DUE = `(m.retiredAt IS NULL) AND (c.dueMeter IS NULL AND c.dueOn IS NULL OR c.dueMeter <= ${lastRead("COALESCE(c.dueUnit, m.meterUnit)")} OR c.dueOn <= :now)`;
 
 /** What is due on any machine, and how much more than is listed. */
 export async function rechecksDue(db: Database): Promise<{ due: RecheckLine[]; more: number }> {
@@ -134,9 +149,9 @@ export async function rechecksOpen(db: Database, machines: readonly string[] | "
       ORDER BY due DESC, c.what, c.id LIMIT ${MOST_RECHECKS * (machines === "due" ? 1 : machines.length)}`,
     { type: QueryTypes.SELECT, replacements: { machines, now: new Date() } },
   );
-  return rows.map(({ id, machineId, mark, meterUnit, what, dueMeter, dueOn, due }) => {
+  return rows.map(({ id, machineId, mark, meterUnit, what, dueMeter, dueUnit, dueOn, due }) => {
     const words = [
-      dueMeter === null ? "" : `at ${dueMeter.toFixed(1)} ${meterUnit}`,
+      dueMeter === null ? "" : `at ${dueMeter.toFixed(1)} ${dueUnit ?? meterUnit}`,
       dueOn === null ? "" : `by ${new Date(dueOn).toISOString().slice(0, 10)}`,
     ].filter(Boolean);
     const when = words.length === 0 ? "at the next job" : words.join(" or ");

@@ -1,4 +1,13 @@
-import { type Actor, type Bench, type EventOf, isEvent, type JobEvent, type JobState, seenWell } from "@averin/core";
+import {
+  type Actor,
+  type Bench,
+  type EventOf,
+  isEvent,
+  type JobEvent,
+  type JobState,
+  type Recheck,
+  seenWell,
+} from "@averin/core";
 import { addDays } from "date-fns";
 import { randomUUID } from "node:crypto";
 import { Op, QueryTypes } from "sequelize";
@@ -45,7 +54,7 @@ export async function addMachine(db: Database, machine: NewMachine, transaction:
     mark: machine.mark,
     build: book.build,
     builds: book.builds,
-    meterUnit: machine.meterUnit,
+    ...{ meterUnit: machine.meterUnit, secondUnit: machine.secondUnit },
     ...{ serial: "", fleet: "", retiredAt: null },
   };
   await db.machines.create(row, { transaction });
@@ -79,8 +88,9 @@ export async function keepRechecks(
       { where: { machineId, about: well, doneAt: null }, transaction },
     );
   }
-  const rows = released.body.rechecks.map(({ id: about, what, due, days }): RecheckRow => ({
+  const rows = released.body.rechecks.map(({ id: about, what, due, days, unit }): RecheckRow => ({
     ...{ id: randomUUID(), jobId, machineId, about, what: what.slice(0, 300), dueMeter: due },
+    dueUnit: unit ?? null,
     dueOn: days === null ? null : addDays(released.at, days),
     ...{ doneBy: null, doneAt: null, note: null },
   }));
@@ -97,13 +107,13 @@ export async function moveRechecks(
   db: Database,
   jobId: string,
   machineId: string,
-  set: readonly { id: string; due: number | null }[],
+  set: readonly Recheck[],
   transaction: Tx,
 ): Promise<void> {
   const open = { jobId, doneAt: null };
   await db.rechecks.update({ machineId }, { where: { jobId }, transaction });
-  for (const { id, due } of set) {
-    await db.rechecks.update({ dueMeter: due }, { where: { ...open, about: id }, transaction });
+  for (const { id, due, unit } of set) {
+    await db.rechecks.update({ dueMeter: due, dueUnit: unit ?? null }, { where: { ...open, about: id }, transaction });
   }
 }
 

@@ -1,11 +1,11 @@
 import { type Answer, equal } from "../../calculator/index.ts";
 import { fastenerCastle, fastenerSequence, looksLikeCard } from "../../fastener/index.ts";
-import { activeSpine } from "../../job/applies.ts";
+import { activeSpine, lockingOf } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState } from "../../job/fold.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
-import { entryOf, type FastenerEntry, itemName } from "../../procedure/index.ts";
+import { entryOf, type FastenerEntry, itemName, locksOf } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import { placesOf } from "../count/tray.ts";
@@ -31,7 +31,7 @@ export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
 }
 
 /** Torque and lock of a group; held back until another entry is in where the procedure says so. */
-export function torqueTasks(state: JobState, entry: FastenerEntry): Sketch[] {
+export function torqueTasks(bench: Bench, state: JobState, entry: FastenerEntry): Sketch[] {
   const torque: Sketch = {
     id: taskId("torque", entry.id),
     stage: "together",
@@ -43,13 +43,14 @@ export function torqueTasks(state: JobState, entry: FastenerEntry): Sketch[] {
     entry: entry.id,
     slots: pullSlots(state, entry),
   };
-  if (!entry.locking) return [torque];
+  const locking = lockingOf(bench, state, entry);
+  if (!locking) return [torque];
   const lock: Sketch = {
     id: taskId("lock", entry.id),
     stage: "together",
     kind: "lock",
     title: `${entry.name}: lock`,
-    do: entry.locking.do,
+    do: locking.do,
     entry: entry.id,
     slots: numbers(countOf(state, entry.id)).map((place) => slot.lock(entry.id, place)),
   };
@@ -101,7 +102,8 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
 /** A castle nut goes on to its next slot, never back; how far is worked out here. */
 function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): Answer<Body> {
   const entry = entryOf(bench.procedure, draft.entry);
-  if (entry?.kind !== "fasteners" || !entry.locking) {
+  const locking = entry?.kind === "fasteners" ? lockingOf(bench, state, entry) : null;
+  if (entry?.kind !== "fasteners" || !locking) {
     return no("unsupported", "entry", `Nothing locks "${draft.entry}".`);
   }
   const count = countOf(state, entry.id);
@@ -110,11 +112,11 @@ function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): 
   if (!state.bySlot.has(slot.pull(entry.id, draft.place, last).key)) {
     return no("conflict", "entry", `Torque ${entry.one} ${draft.place} first, then lock it.`);
   }
-  if (entry.locking.kind !== "cotter") {
+  if (locking.kind !== "cotter") {
     if (draft.pastDeg !== null) return no("conflict", "pastDeg", "Only a castle nut goes on to a slot.");
-    return yes({ ...draft, how: entry.locking.kind, tightenedDeg: null });
+    return yes({ ...draft, how: locking.kind, tightenedDeg: null });
   }
-  const { slots, crossHoles } = entry.locking;
+  const { slots, crossHoles } = locking;
   const castle = fastenerCastle({ slots, crossHoles, pastDeg: draft.pastDeg ?? 0 });
   if (!castle.ok) return castle;
   return yes({ ...draft, how: "cotter", tightenedDeg: castle.value.tightenDeg });
@@ -231,9 +233,14 @@ function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   };
 }
 
-function lock(line: string, { bench }: Line, aim: SlotOf<"lock">): LineAnswer {
-  const entry = entryOf(bench.procedure, aim.entry);
-  const castle = entry?.kind === "fasteners" && entry.locking?.kind === "cotter";
+/** Whether a group goes on to a slot and is pinned there. */
+function isCastle(bench: Bench, state: JobState, id: string): boolean {
+  const entry = groupOf(bench, id);
+  return entry !== null && lockingOf(bench, state, entry)?.kind === "cotter";
+}
+
+function lock(line: string, { bench, state }: Line, aim: SlotOf<"lock">): LineAnswer {
+  const castle = isCastle(bench, state, aim.entry);
   if (line !== "" && !castle) return refused("Enter alone: it is locked.");
   const read = line === "" ? null : quantityParse({ text: line, kind: "angle", unit: "deg" });
   if (read && !read.ok) return refused("Degrees turned past the last slot, such as 20; Enter when a slot lines up.");
@@ -373,13 +380,17 @@ export const fasteners: Kind<
     lock: {
       named: placeName,
       drafted: lock,
-      hinted: (bench, _, s) => {
-        const castle = groupOf(bench, s.entry)?.locking?.kind === "cotter";
-        return { hint: castle ? "Enter: locked; or degrees past the last slot" : "Enter: locked" };
+      hinted: (bench, state, s) => {
+        return {
+          hint: isCastle(bench, state, s.entry) ? "Enter: locked; or degrees past the last slot" : "Enter: locked",
+        };
       },
       rehearsed: () => "",
       shapes: false,
-      hard: (bench, s) => groupOf(bench, s.entry)?.locking?.hard === true,
+      hard: (bench, s) => {
+        const entry = groupOf(bench, s.entry);
+        return entry !== null && locksOf(entry).some(({ hard }) => hard === true);
+      },
     },
   },
   lines: {

@@ -3,10 +3,9 @@ import { caseBackoff } from "../../case/index.ts";
 import { specAt, wayOf } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { JobState } from "../../job/fold.ts";
-import type { BackoffStep } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 import { no } from "../answers.ts";
-import type { FigureRule, Worked } from "./calculator.ts";
+import type { FigureRule, StepOf, Worked } from "./calculator.ts";
 
 /** A plain number, fractions too; null where it is none. */
 function plainNumber(text: string): number | null {
@@ -18,7 +17,12 @@ function plainNumber(text: string): number | null {
  * How far to back the adjuster off, in turns and in mm of travel by its thread; the turns by the school that was
  * answered. Typed, how far it went in before, in turns: then what was taken up is kept too.
  */
-export function backoffWorked(bench: Bench, state: JobState, step: BackoffStep, typed: string): Answer<Worked> {
+export function backoffWorked(
+  bench: Bench,
+  state: JobState,
+  step: StepOf<"case.backoff">,
+  typed: string,
+): Answer<Worked> {
   const turns = wayOf(bench, state, step.turnsBy)?.turns;
   if (turns === undefined)
     return no("missing", "step", "Say first which way the tension is set: it is asked in this work.");

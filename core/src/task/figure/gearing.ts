@@ -2,15 +2,19 @@ import { type Answer, atMost } from "../../calculator/index.ts";
 import { centreForLength, chainRatio, isReal, pathLength, pathRadius } from "../../chain/index.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { JobState } from "../../job/fold.ts";
-import type { GearingStep } from "../../procedure/index.ts";
 import { no } from "../answers.ts";
-import { byKey, type FigureRule, figuresFor, type Worked } from "./calculator.ts";
+import { byKey, type FigureRule, figuresFor, type StepOf, type Worked } from "./calculator.ts";
 
 /**
  * Teeth typed as front and rear, with the ratio, its change, the even length of chain that puts the axle nearest to the
  * middle of its slot, and where; Enter alone keeps the model's own. Refused where no even length puts it inside.
  */
-export function gearingWorked(bench: Bench, state: JobState, step: GearingStep, typed: string): Answer<Worked> {
+export function gearingWorked(
+  bench: Bench,
+  state: JobState,
+  step: StepOf<"chain.length">,
+  typed: string,
+): Answer<Worked> {
   const read = figuresFor(bench, state, step.drive);
   if (!read.ok) return read;
   const { pitch, centre, slotFrom, slotTo, ...was } = read.value;

@@ -2,16 +2,20 @@ import type { Answer } from "../../calculator/index.ts";
 import { caseFreeplay } from "../../case/index.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { JobState } from "../../job/fold.ts";
-import type { PairStep } from "../../procedure/index.ts";
 import { no } from "../answers.ts";
-import { byKey, type FigureRule, figuresFor, type Worked } from "./calculator.ts";
+import { byKey, type FigureRule, figuresFor, type StepOf, type Worked } from "./calculator.ts";
 
 /**
  * Gears and links typed as top, bottom, links, with their ratio, its change, and the free play in mm that the fixed
  * centres leave before any tensioner; Enter alone takes those on file. Refused where the gears touch or the chain does
  * not go round.
  */
-export function pairWorked(bench: Bench, state: JobState, step: PairStep, typed: string): Answer<Worked> {
+export function pairWorked(
+  bench: Bench,
+  state: JobState,
+  step: StepOf<"case.freeplay">,
+  typed: string,
+): Answer<Worked> {
   const read = figuresFor(bench, state, step.drive);
   if (!read.ok) return read;
   const { pitch, centre, ...was } = read.value;

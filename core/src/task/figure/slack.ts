@@ -2,10 +2,9 @@ import type { Answer } from "../../calculator/index.ts";
 import { chainSlack } from "../../chain/index.ts";
 import type { Bench } from "../../job/bench.ts";
 import { type JobState, latest } from "../../job/fold.ts";
-import type { SlackStep } from "../../procedure/index.ts";
 import { no } from "../answers.ts";
 import { slot } from "../lines.ts";
-import { byKey, type FigureRule, figuresFor, type Worked } from "./calculator.ts";
+import { byKey, type FigureRule, figuresFor, type StepOf, type Worked } from "./calculator.ts";
 
 /** Teeth that were chosen in this job, or the model's own. */
 function teethOf(bench: Bench, state: JobState) {
@@ -22,7 +21,7 @@ export type SlackWorked = Worked & { curve: { deg: number; slackMm: number | nul
  * The slack to set in the condition of the machine's rest angle, in mm, so that the stated little remains where the chain
  * is tightest; from the machine's geometry and the teeth in hand. Refused, naming what is missing.
  */
-export function slackWorked(bench: Bench, state: JobState, step: SlackStep): Answer<SlackWorked> {
+export function slackWorked(bench: Bench, state: JobState, step: StepOf<"chain.slack">): Answer<SlackWorked> {
   const read = figuresFor(bench, state, step.geometry);
   if (!read.ok) return read;
   const { frontTeeth, rearTeeth, pitch, sprocketX, sprocketY, arm, rest, from, to, remains } = {

@@ -3,16 +3,20 @@ import { chainSpline } from "../../chain/index.ts";
 import { specAt } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { JobState } from "../../job/fold.ts";
-import type { SplineStep } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 import { no } from "../answers.ts";
-import type { FigureRule, Worked } from "./calculator.ts";
+import type { FigureRule, StepOf, Worked } from "./calculator.ts";
 
 /**
  * Widths typed as old sprocket, new sprocket, shaft, in mm, with the play each has; a new sprocket that is loose by the
  * figure on file is refused, and so is one that does not go on.
  */
-export function splineWorked(bench: Bench, state: JobState, step: SplineStep, typed: string): Answer<Worked> {
+export function splineWorked(
+  bench: Bench,
+  state: JobState,
+  step: StepOf<"chain.spline">,
+  typed: string,
+): Answer<Worked> {
   const widths = typed
     .split(/\s+/)
     .filter(Boolean)

@@ -33,7 +33,9 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const owner = await ownerById(db, machine.ownerId);
   const changes = await changesOf(db, machine.id);
   const { jobs, more } = await jobsOfMachine(db, machine.id);
-  const meter = await lastMeter(db, machine.id);
+  const { meterUnit, secondUnit } = machine;
+  const meters = [meterUnit, ...(secondUnit === null ? [] : [secondUnit])];
+  const shown = await Promise.all(meters.map(async (unit) => [await lastMeter(db, machine.id, unit), unit] as const));
   const lives = await livesOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
@@ -66,7 +68,8 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           machine={{
             ...{ id: machine.id, mark: machine.mark, year: machine.year, serial: machine.serial, owner },
             kind: book?.kind ?? null,
-            meter: meter === null ? "not read" : `${meter} ${machine.meterUnit}`,
+            meters: shown.map(([value, unit]) => (value === null ? `not read, ${unit}` : `${value} ${unit}`)),
+            ...{ meterUnit, secondUnit },
             retired: machine.retiredAt?.toISOString() ?? null,
             fleet: machine.fleet,
             into: await mergedInto(db, machine.id),

@@ -14,6 +14,7 @@ import {
   turnOf,
 } from "@averin/core";
 import { GaugeKey } from "@/ui/ToolKeys";
+import { PlaceDrawn } from "@/instruments/Drawn";
 import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
@@ -36,6 +37,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
   const tighten = sideToTighten(state, step);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   const load = loadAsked(bench, state, step.under);
+  const readLast = last ? `${last.body.text}${load ? ` at ${load}` : ""}` : null;
   return (
     <>
       {!gauge && (
@@ -84,9 +86,8 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
           />
         </div>
       )}
-      {step.drawing === "belt push" && (
-        <GaugePlace drawing="belt push" read={last ? `${last.body.text} ${load ? `at ${load}` : ""}` : null} />
-      )}
+      {step.picture && <PlaceDrawn picture={step.picture} read={readLast} />}
+      {step.drawing === "belt push" && <GaugePlace drawing="belt push" read={readLast} />}
       {step.drawing === "track gaps" && (
         <div className="max-w-[480px] shrink-0">
           <TrackGaps

@@ -11,6 +11,7 @@ import {
   fastenerCastle,
   itemName,
   latest,
+  lockingOf,
   placesOf,
   pullsOf,
   type Slot,
@@ -173,11 +174,11 @@ function inchTorque(nm: number): string {
 export function LockPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
   const entry = task.entry ? entryOf(bench.procedure, task.entry) : undefined;
   const aim = waiting.find((s) => s.kind === "lock");
-  if (entry?.kind !== "fasteners" || !entry.locking) return null;
+  const locking = entry?.kind === "fasteners" ? lockingOf(bench, state, entry) : null;
+  if (entry?.kind !== "fasteners" || !locking) return null;
   const count = countOf(state, entry.id);
   const last = task.slots.filter((s) => s.kind === "lock").map((s) => latest(state, s.key, "fastener_locked"));
   const done = last.filter((body) => body !== null).pop();
-  const { locking } = entry;
   const castle =
     locking.kind === "cotter"
       ? fastenerCastle({ slots: locking.slots, crossHoles: locking.crossHoles, pastDeg: done?.pastDeg ?? 0 })

@@ -1,4 +1,4 @@
-import { type FigureCalculator, latest, stepOf, type StepOf } from "@averin/core";
+import { type FigureCalculator, latest, stepOf } from "@averin/core";
 import type { ComponentType } from "react";
 import type { PanelProps } from "../panel.ts";
 import { BackOff } from "./figure/backoff.tsx";
@@ -10,7 +10,7 @@ import { SlackSet } from "./figure/slack.tsx";
 import { SplineCompare } from "./figure/spline.tsx";
 
 /** Every calculator's own drawing; one that has none does not compile. */
-const DRAWN: { [C in FigureCalculator]: ComponentType<FigureProps<StepOf<C>>> } = {
+const DRAWN: { [C in FigureCalculator]: ComponentType<FigureProps<C>> } = {
   "chain.slack": SlackSet,
   "chain.length": Gearing,
   "chain.spline": SplineCompare,
@@ -24,6 +24,6 @@ export function FigurePanel(props: PanelProps) {
   const own = props.task.slots.find((s) => s.kind === "compute");
   const step = own && stepOf(props.bench.procedure, own.step);
   if (step?.kind !== "compute" || step.calculator === "clutch.stack") return null;
-  const Drawn = DRAWN[step.calculator] as ComponentType<FigureProps<typeof step>>;
+  const Drawn = DRAWN[step.calculator] as ComponentType<FigureProps<FigureCalculator>>;
   return <Drawn {...props} step={step} taken={latest(props.state, own?.key ?? "", "figure_taken")} />;
 }

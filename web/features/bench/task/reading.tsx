@@ -29,6 +29,7 @@ import {
   workOfRow,
 } from "@averin/core";
 import type { ReactNode } from "react";
+import { PlaceDrawn } from "@/instruments/Drawn";
 import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
@@ -183,6 +184,8 @@ function drawingOf(
   const { instrument } = workOfRow(bench, point.id) ?? bench.procedure;
   if (instrument?.kind === "gears" && instrument.plays.some(({ of }) => of === point.id))
     return <CasePanel bench={bench} state={state} gears={instrument} />;
+  const read = judged && readWords(bench, point, judged.readings, resolution);
+  if (point.picture) return <PlaceDrawn picture={point.picture} read={read} />;
   if (point.drawing === undefined || point.drawing === "slide stations") return null;
   if (point.drawing === "track sag") {
     const spec = limitAt(bench, state, point).spec;
@@ -193,7 +196,7 @@ function drawingOf(
       <TrackSag sagMm={judged?.value ?? null} predictedMm={null} minMm={serviceMin} maxMm={serviceMax} load={load} />
     );
   }
-  return <GaugePlace drawing={point.drawing} read={judged && readWords(bench, point, judged.readings, resolution)} />;
+  return <GaugePlace drawing={point.drawing} read={read} />;
 }
 
 function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhere: string | null): string {

@@ -1,11 +1,11 @@
-import { type BackoffStep, backoffWorked, figuresMissing, workOfRow } from "@averin/core";
+import { backoffWorked, figuresMissing, workOfRow } from "@averin/core";
 import { CasePanel } from "../../CasePanel.tsx";
 import { type FigureProps, shown, TakeKey, NotWorked, Missing } from "./shared.tsx";
 
 /** Turns as they are spoken of. */
 const TURNS: Readonly<Record<string, string>> = { "0": "no", "0.25": "¼", "0.375": "⅜", "0.5": "½" };
 
-export function BackOff(props: FigureProps<BackoffStep>) {
+export function BackOff(props: FigureProps<"case.backoff">) {
   const { bench, state, step, taken } = props;
   const worked = backoffWorked(bench, state, step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;

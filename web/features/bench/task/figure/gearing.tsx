@@ -1,8 +1,8 @@
-import { type GearingStep, gearingWorked } from "@averin/core";
+import { gearingWorked } from "@averin/core";
 import { AxlePlace } from "@/instruments/AxlePlace";
 import { type FigureProps, shown, TakeKey, NotWorked } from "./shared.tsx";
 
-export function Gearing(props: FigureProps<GearingStep>) {
+export function Gearing(props: FigureProps<"chain.length">) {
   const worked = gearingWorked(props.bench, props.state, props.step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
   const { figures, from } = props.taken ?? worked.value;

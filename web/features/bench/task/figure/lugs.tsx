@@ -1,8 +1,8 @@
-import { latest, type LugsStep, slot } from "@averin/core";
+import { latest, slot } from "@averin/core";
 import { LugMap } from "@/instruments/LugMap";
 import { type FigureProps } from "./shared.tsx";
 
-export function LugCount({ bench, state, taken }: FigureProps<LugsStep>) {
+export function LugCount({ bench, state, taken }: FigureProps<"track.lugs">) {
   const of = (name: string): number => Number(taken?.figures[name] ?? 0);
   const { lengthMm, tornAt } = taken?.figures ?? {};
   const point = bench.procedure.points.find((p) => p.kind === "measure" && p.drawing === "track clearance");

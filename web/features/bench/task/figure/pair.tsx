@@ -1,9 +1,9 @@
-import { type PairStep, pairWorked } from "@averin/core";
+import { pairWorked } from "@averin/core";
 import { CaseWindow } from "@/instruments/CaseWindow";
 import { type FigureProps, shown, TakeKey, NotWorked } from "./shared.tsx";
 
 /** The pair that goes in and its chain, drawn at the case's own centres with the play that they leave. */
-export function GearPair(props: FigureProps<PairStep>) {
+export function GearPair(props: FigureProps<"case.freeplay">) {
   const worked = pairWorked(props.bench, props.state, props.step, "");
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
   const { figures, from } = props.taken ?? worked.value;

@@ -1,9 +1,16 @@
-import { type BodyOf, type Bench, figuresKnown, figuresMissing } from "@averin/core";
+import {
+  type BodyOf,
+  type Bench,
+  type FigureCalculator,
+  figuresKnown,
+  figuresMissing,
+  type StepOf,
+} from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 import type { PanelProps } from "../../panel.ts";
 
 export type Taken = BodyOf<"figure_taken"> | null;
-export type FigureProps<Step> = PanelProps & { step: Step; taken: Taken };
+export type FigureProps<C extends FigureCalculator> = PanelProps & { step: StepOf<C>; taken: Taken };
 
 /** A figure with so many decimals, or a dash where there is none. */
 export const shown = (value: unknown, decimals = 1): string =>

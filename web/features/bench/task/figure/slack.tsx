@@ -1,8 +1,8 @@
-import { type SlackStep, slackWorked } from "@averin/core";
+import { slackWorked } from "@averin/core";
 import { LazyChart } from "../../LazyChart.tsx";
 import { type FigureProps, shown, TakeKey, NotWorked } from "./shared.tsx";
 
-export function SlackSet(props: FigureProps<SlackStep>) {
+export function SlackSet(props: FigureProps<"chain.slack">) {
   const worked = slackWorked(props.bench, props.state, props.step);
   if (!worked.ok) return <NotWorked {...props} message={worked.error.message} />;
   const { curve, restDeg } = worked.value;

@@ -1,8 +1,8 @@
-import { figuresMissing, specFor, type SplineStep } from "@averin/core";
+import { figuresMissing, specFor } from "@averin/core";
 import { SplineFit } from "@/instruments/SplineFit";
 import { type FigureProps, shown, Missing } from "./shared.tsx";
 
-export function SplineCompare({ bench, state, step, taken }: FigureProps<SplineStep>) {
+export function SplineCompare({ bench, state, step, taken }: FigureProps<"chain.spline">) {
   const most = specFor(bench, step.maxPlay);
   const { old, fresh, shaft, sprocketWearMm, newPlayMm } = taken?.figures ?? {};
   const fit = taken && {
