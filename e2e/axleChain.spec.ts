@@ -86,6 +86,9 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   const status = page.getByRole("status");
   const answers = {
     "Shaft nut as found": ["tight"],
+    "Front teeth": ["hooked"],
+    "Sprocket under the tight nut": ["firm"],
+    "Sprocket against its spacer": ["none"],
     "Shaft and sprocket splines": ["stepped"],
     "Sprocket play as found": ["0.5"],
     "Links of the chain": ["tight"],

@@ -113,9 +113,9 @@ test("two shafts of one machine: each is named by its place, and what is done on
   await works.getByRole("button", { name: "Add it to this job" }).press("Enter");
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   await expect(heading).toHaveText("Crack the wheel nuts, front left");
-  await typeLines(page, [""]);
+  await typeLines(page, ["", ""]);
   await expect(heading).toHaveText("Crack the wheel nuts, rear right");
-  await typeLines(page, [""]);
+  await typeLines(page, ["", ""]);
   await expect(heading).toHaveText("Raise and support");
   // Its place answers the side: only the other questions are asked.
   await expect(page.getByRole("main")).not.toContainText("Which side, as seated?");
@@ -140,6 +140,9 @@ test("two works to their release: the slack is set once for both, each work is r
   await expect(page.getByRole("main")).toContainText("for several works, done once");
   const answers = {
     "Shaft nut as found": ["tight"],
+    "Front teeth": ["even"],
+    "Sprocket under the tight nut": ["firm"],
+    "Sprocket against its spacer": ["none"],
     "Shaft and sprocket splines": ["full"],
     "Sprocket play as found": ["0.1"],
     "Chain slack": ["66"],

@@ -23,7 +23,8 @@ const foundSchema = z.object({
   ),
 });
 type Found = z.infer<typeof foundSchema>["machines"];
-type Fields = { machine: string; meter: string; second: string; reason: string };
+/** The second meter is asked for where the machine has one. */
+type Fields = { machine: string; meter: string; second?: string; reason: string };
 
 /** Puts right which machine came in and what its meter said: first what that comes to is shown, then it is kept. */
 export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state: JobState; onKept: () => void }) {
@@ -34,14 +35,14 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
   const [goesBack, setGoesBack] = useState<readonly string[]>([]);
   const [id] = useState<string>(() => newId());
   const [comesTo, setComesTo] = useState<{ of: string; what: ComesTo } | null>(null);
-  const as = ({ machine, meter, second }: Fields): string => `${machine} ${meter.trim()} ${second.trim()}`;
+  const as = ({ machine, meter, second = "" }: Fields): string => `${machine} ${meter.trim()} ${second.trim()}`;
   const { register, control, setValue, message, say, busy, onSubmit } = useSending<Fields, ComesTo>({
     start: {
       ...{ machine: here.id, reason: "", meter: opened?.meter.value?.toString() ?? "" },
       second: opened?.meter.second?.value?.toString() ?? "",
     },
     send: (typed) => {
-      const { machine, meter, second, reason } = typed;
+      const { machine, meter, second = "", reason } = typed;
       return send(
         "POST",
         `/api/jobs/${jobId}/opening`,
@@ -58,7 +59,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
       else setComesTo({ of: as(typed), what });
     },
     meanwhile: "",
-    instead: (answer, { meter, second }) => {
+    instead: (answer, { meter, second = "" }) => {
       if (answer.kind !== "refused" || answer.status !== 409) return null;
       const { path, message: told } = answer.error;
       if (path !== "meter" && path !== "second") return null;
@@ -68,7 +69,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
     },
   });
   const [machine, meter, second, reason] = useWatch({ control, name: ["machine", "meter", "second", "reason"] });
-  const shown = comesTo?.of === as({ machine, meter, second, reason }) ? comesTo.what : null;
+  const shown = comesTo?.of === as({ machine, meter, reason, ...(second !== undefined && { second }) }) ? comesTo.what : null;
   const search = async (words: string): Promise<void> => {
     const answer = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, foundSchema);
     if (answer.kind !== "kept") return;
@@ -108,7 +109,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
         <label className="flex flex-col gap-1 font-semibold">
           Its second meter then, {secondUnit}
           <input
-            {...register("second", { validate: meterReads })}
+            {...register("second", { validate: (typed) => meterReads(typed ?? "") })}
             inputMode="decimal"
             autoComplete="off"
             className="field figure text-xl"
