@@ -34,15 +34,23 @@ export function lookedFor(search: string, synonyms: Synonyms = []): string[][] {
   return [...named, ...words.map((word) => [word])].slice(0, MOST_WORDS);
 }
 
-/** A list narrowed down to rows whose text, an expression of SQL, has everything that is looked for: the condition and its values. */
+/**
+ * A list narrowed down to rows whose text, an expression of SQL, has everything that is looked for: the condition and its
+ * values. A word may also be found elsewhere, where something else than the row's own text says so.
+ */
 export function foundBy(
   text: string,
   search: string,
   synonyms: Synonyms = [],
+  elsewhere?: (word: string) => string,
 ): { where: string; replacements: Record<string, string> } {
   const named = lookedFor(search, synonyms).map((ways, i) => ways.map((word, j) => ({ key: `word${i}x${j}`, word })));
+  const found = ({ key }: { key: string }): string[] => [
+    `LOWER(${text}) LIKE :${key}`,
+    ...(elsewhere ? [elsewhere(`:${key}`)] : []),
+  ];
   return {
-    where: named.map((ways) => `(${ways.map(({ key }) => `LOWER(${text}) LIKE :${key}`).join(" OR ")})`).join(" AND "),
+    where: named.map((ways) => `(${ways.flatMap(found).join(" OR ")})`).join(" AND "),
     replacements: Object.fromEntries(
       named.flat().map(({ key, word }) => [key, `%${word.replace(/[\\%_]/g, "\\$&")}%`]),
     ),

@@ -69,9 +69,9 @@ const lastRead = (unit: string): string =>
 /** All machines, those that are worked on, or one of these by its id. */
 export type Which = "all" | "in use" | { id: string };
 
-/** Marks and frame numbers of those that turned out to be a machine, and that one is itself, in SQL. */
-const ALSO_CALLED = `(SELECT GROUP_CONCAT(CONCAT_WS(' ', a.mark, a.serial) SEPARATOR ' ') FROM machine_merges g
-  JOIN machines a ON a.id = g.machineId WHERE g.intoId = m.id)`;
+/** Whether a word is in the mark or the frame number of one that turned out to be a machine, in SQL; and that one is itself. */
+const alsoCalled = (word: string): string => `m.id IN (SELECT g.intoId FROM machine_merges g
+  JOIN machines a ON a.id = g.machineId WHERE LOWER(CONCAT_WS(' ', a.mark, a.serial)) LIKE ${word})`;
 const NOT_ANOTHER = "NOT EXISTS (SELECT 1 FROM machine_merges g WHERE g.machineId = m.id)";
 
 /**
@@ -83,10 +83,8 @@ export async function machinesOf(
   search = "",
   which: Which = "all",
 ): Promise<{ machines: KnownMachine[]; more: boolean }> {
-  const { where, replacements } = foundBy(
-    `CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name, ${ALSO_CALLED})`,
-    search,
-  );
+  const named = "CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name)";
+  const { where, replacements } = foundBy(named, search, [], alsoCalled);
   // First which, by index alone where nothing is searched; then what belongs to those few.
   const order = "ORDER BY m.maker, m.model, m.mark";
   const wanted = [
