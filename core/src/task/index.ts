@@ -33,6 +33,7 @@ export {
   torqueSpecFor,
   wrenchFor,
 } from "./fasteners/torque.ts";
+export { lockedWords } from "./fasteners/fasteners.ts";
 export { backoffWorked } from "./figure/backoff.ts";
 export { figuresMissing, workedOut } from "./figure/figure.ts";
 export { gearingWorked } from "./figure/gearing.ts";

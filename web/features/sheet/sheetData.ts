@@ -30,6 +30,7 @@ import {
   pullListTotal,
   pullsOf,
   questionOf,
+  lockedWords,
   lockingOf,
   meterWords,
   readingsOf,
@@ -248,7 +249,7 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
         return last && isEvent(last, "fastener_locked") && last.body.entry === entry.id ? [last] : [];
       });
       const lock =
-        locks.length === 0 ? "not locked" : `locked by ${locks[0]?.body.how ?? ""}, ${locks[0]?.by.name ?? ""}`;
+        locks.length === 0 ? "not locked" : `${lockedWords(locks[0]?.body.how ?? "")}, ${locks[0]?.by.name ?? ""}`;
       return {
         name: entry.name,
         spec:

@@ -233,6 +233,14 @@ function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   };
 }
 
+/** How a fastener is kept from turning, in words, by what locks it. */
+export const lockedWords = (how: string): string =>
+  how === "self-locking"
+    ? "held by its own thread"
+    : how === "as found"
+      ? "locked as it came, new"
+      : `locked by ${how}`;
+
 /** Whether a group goes on to a slot and is pinned there. */
 function isCastle(bench: Bench, state: JobState, id: string): boolean {
   const entry = groupOf(bench, id);
@@ -413,7 +421,7 @@ export const fasteners: Kind<
       accepted: acceptLock,
       said: (bench, state, body) => {
         const on = body.tightenedDeg ? `, on by ${Math.round(body.tightenedDeg)}° to the next slot, never back` : "";
-        return `${placeName(bench, state, body)}: locked by ${body.how}${on}`;
+        return `${placeName(bench, state, body)}: ${lockedWords(body.how)}${on}`;
       },
     },
   },

@@ -11,6 +11,7 @@ import {
   fastenerCastle,
   itemName,
   latest,
+  lockedWords,
   lockingOf,
   placesOf,
   pullsOf,
@@ -202,7 +203,7 @@ export function LockPanel({ bench, state, task, waiting, onEnter }: PanelProps) 
       )}
       {done && (
         <p className="text-lg">
-          Locked by {done.how}
+          {entry.one}: {lockedWords(done.how)}
           {done.tightenedDeg ? <span className="figure">, on by {Math.round(done.tightenedDeg)}°</span> : ""}.
         </p>
       )}
