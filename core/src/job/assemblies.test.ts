@@ -265,8 +265,8 @@ describe("wheels", () => {
     expect(job.offer(pull)).toMatchObject({ error: { lacks: { what: "gate", id: "free-leg-first" } } });
     expect(job.offer({ type: "gate_passed", gate: "free-leg-first", reason: "x" }).ok).toBe(false);
     // Which leg holds the axle is the machine's; only that one is named.
-    expect(walk(bench, job.state).flatMap(({ title }) => / leg is pinched/.exec(title)?.input ?? [])).toEqual([
-      "The left leg is pinched first",
+    expect(walk(bench, job.state).flatMap(({ title }) => /leg first/.exec(title)?.input ?? [])).toEqual([
+      "Left leg first, right leg free",
     ]);
     job.until("inspect:fork-left:left", { "do:bounce": ["binds", "settled"] });
     job.type("smooth");
