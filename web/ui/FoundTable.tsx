@@ -109,7 +109,10 @@ export function FoundTable({
                   >
                     {i === 0 ? (
                       // The whole row is touched; the first cell is what it is called by.
-                      <Link href={`${to}/${id}`} className="text-lg leading-tight font-bold after:absolute after:inset-0">
+                      <Link
+                        href={`${to}/${id}`}
+                        className="text-lg leading-tight font-bold after:absolute after:inset-0"
+                      >
                         {shown}
                       </Link>
                     ) : (

@@ -69,7 +69,8 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
     },
   });
   const [machine, meter, second, reason] = useWatch({ control, name: ["machine", "meter", "second", "reason"] });
-  const shown = comesTo?.of === as({ machine, meter, reason, ...(second !== undefined && { second }) }) ? comesTo.what : null;
+  const shown =
+    comesTo?.of === as({ machine, meter, reason, ...(second !== undefined && { second }) }) ? comesTo.what : null;
   const search = async (words: string): Promise<void> => {
     const answer = await send("GET", `/api/machines?search=${encodeURIComponent(words)}`, undefined, foundSchema);
     if (answer.kind !== "kept") return;
