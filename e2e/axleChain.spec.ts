@@ -18,6 +18,7 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
   const heading = page.getByRole("main").getByRole("heading", { level: 1 });
   const answers = {
     "Raise and support": ["", "ball", "caliper"],
+    "Ball-joint nut off": ["none"],
     "Shaft, splines and thread": ["sound"],
     "Boots before anything comes off": ["torn"],
     "Drive shaft off": ["", "maker"],

@@ -1,6 +1,6 @@
 import { expectWithin } from "./guidelines.ts";
 import { expect, test } from "./test.ts";
-import { openShop, openWayRound, type Shop, signIn } from "./shop.ts";
+import { openShop, type Shop, signIn } from "./shop.ts";
 
 // The demo's fleet; every machine is invented.
 let shop: Shop;
@@ -14,7 +14,7 @@ test("the shared machines of a shop on a wall: made by a lead, read by nobody si
   browser,
 }) => {
   await signIn(page, shop, "Tobin Hask");
-  await openWayRound(page);
+  await page.getByRole("button", { name: "Averin: where everything is" }).press("Enter");
   await page.getByRole("menuitem", { name: "Shared machines" }).press("Enter");
   const fleet = page.getByRole("region", { name: "Ridge patrol" });
   await expect(fleet.getByRole("listitem").first()).toContainText("not ready");

@@ -1,7 +1,7 @@
 import path from "node:path";
 import { QueryTypes } from "sequelize";
 import { broken } from "./guidelines.ts";
-import { expect, type Page } from "./test.ts";
+import { expect, listening, type Page } from "./test.ts";
 import { prepare, serve, type Served, withDatabase } from "../cli/server/application.ts";
 import { freePort } from "../cli/server/mariadb.ts";
 import { ROOT } from "../cli/paths.ts";
@@ -79,13 +79,7 @@ async function expectLetIn(page: Page): Promise<void> {
   const said = page.locator("form [role=alert]").filter({ hasText: /./ });
   await expect(page.getByRole("link", { name: "Take in a machine" }).or(said)).toBeVisible();
   await expect(said).toHaveText([]);
-}
-
-/** Opens the list of all screens behind the mark, from the keyboard, once the page listens. */
-export async function openWayRound(page: Page): Promise<void> {
-  const mark = page.getByRole("button", { name: "Averin: where everything is" });
-  await expect(mark).toBeEnabled();
-  await mark.press("Enter");
+  await listening(page);
 }
 
 /** Fills the form at the door with the keyboard alone, the name being focused. */

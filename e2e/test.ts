@@ -2,11 +2,31 @@ import { type BrowserContext, expect, type Page, test as base } from "@playwrigh
 
 const watched = new WeakSet<Page>();
 
-/** Every page of a context, as it is opened, tells what its policy turned away. */
+/** Whether every key on a page answers: one that is pressed before the page listens is pressed for nothing. */
+const allListen = (page: Page): Promise<boolean> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll("button")].every((key) =>
+      Object.keys(key).some((own) => own.startsWith("__reactProps")),
+    ),
+  );
+
+/** Waits until a page that is shown listens. */
+export const listening = (page: Page): Promise<void> =>
+  expect
+    .poll(() => allListen(page).catch(() => false), { message: "the page never listens", intervals: [20] })
+    .toBe(true);
+
+/** Every page of a context, as it is opened, tells what its policy turned away; one that is gone to listens before a key is pressed. */
 function watch(context: BrowserContext, told: string[]): void {
   const listen = (page: Page): void => {
     if (watched.has(page)) return;
     watched.add(page);
+    const goto = page.goto.bind(page);
+    page.goto = async (...args) => {
+      const answer = await goto(...args);
+      await listening(page);
+      return answer;
+    };
     page.on("console", (message) => {
       if (/Content Security Policy|Content-Security-Policy/.test(message.text())) told.push(message.text());
     });

@@ -1,8 +1,8 @@
-/** The options of a choice that nobody has made yet: what asks for it, then each by its name. */
-export function Options({ asks, of }: { asks: string; of: readonly { value: string; name: string }[] }) {
+/** The options of a choice: what asks for it where nobody has made it yet, then each by its name. */
+export function Options({ asks, of }: { asks?: string; of: readonly { value: string; name: string }[] }) {
   return (
     <>
-      <option value="">{asks}</option>
+      {asks !== undefined && <option value="">{asks}</option>}
       {of.map(({ value, name }) => (
         <option key={value} value={value}>
           {name}

@@ -5,7 +5,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { useEffect } from "react";
-import { useReady } from "@/client/useReady";
 import { letterOf } from "./letterOf.ts";
 
 /** Where everything of a shop is: the same on every screen, behind its mark. */
@@ -40,13 +39,11 @@ function useUnitsKey(): void {
 
 export function WayRound() {
   useUnitsKey();
-  const ready = useReady();
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <button
           type="button"
-          disabled={!ready}
           aria-label="Averin: where everything is"
           className="flex min-h-[44px] items-center gap-2 text-lg font-semibold tracking-[0.14em] uppercase"
         >

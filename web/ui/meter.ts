@@ -1,10 +1,10 @@
 import type { Meter } from "@averin/core";
 
 /** What a meter may count, in words. */
-export const METER_WORDS: readonly (readonly [Meter, string])[] = [
-  ["h", "hours"],
-  ["mi", "miles"],
-  ["km", "kilometres"],
+export const METER_WORDS: readonly { value: Meter; name: string }[] = [
+  { value: "h", name: "hours" },
+  { value: "mi", name: "miles" },
+  { value: "km", name: "kilometres" },
 ];
 
 /** What a meter reads as it was typed; null where nobody could read it. */

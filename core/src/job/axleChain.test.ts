@@ -33,6 +33,7 @@ const axle = shop(
 const COUNTS = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
 const ANSWERS: Record<string, string[]> = {
   "do:raise": ["left", "", "ball", "caliper"],
+  "off:ball-joint-nut": ["none"],
   "inspect:shaft-body:found": ["sound"],
   "inspect:boot-survey:found": ["torn"],
   "off:shaft": ["", "maker"],

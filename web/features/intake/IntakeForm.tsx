@@ -626,22 +626,13 @@ function NewMachine({
       <label className="flex flex-col gap-1 font-semibold">
         Meter reads
         <select {...register("meterUnit")} className="field">
-          {METER_WORDS.map(([unit, word]) => (
-            <option key={unit} value={unit}>
-              {word}
-            </option>
-          ))}
+          <Options of={METER_WORDS} />
         </select>
       </label>
       <label className="flex flex-col gap-1 font-semibold">
         And a second one
         <select {...register("secondUnit")} className="field">
-          <option value="">it has one</option>
-          {METER_WORDS.map(([unit, word]) => (
-            <option key={unit} value={unit}>
-              {word}
-            </option>
-          ))}
+          <Options asks="it has one" of={METER_WORDS} />
         </select>
       </label>
     </div>

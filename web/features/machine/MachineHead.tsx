@@ -106,10 +106,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
                 start: machine.secondUnit ?? "",
                 options: [
                   { value: "", name: "it has none" },
-                  ...METER_WORDS.filter(([unit]) => unit !== machine.meterUnit).map(([value, name]) => ({
-                    value,
-                    name,
-                  })),
+                  ...METER_WORDS.filter(({ value }) => value !== machine.meterUnit),
                 ],
               },
             ]}
