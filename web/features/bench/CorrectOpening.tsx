@@ -32,6 +32,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
   const opened = state.opened?.body;
   const here = { id: opened?.machine.id ?? "", label: `${opened?.machine.mark ?? ""}, as it stands` };
   const [found, setFound] = useState<Found>([]);
+  // Which meter stands lower than it did, and at what, as it was typed: pressed again it is a changed meter.
   const [goesBack, setGoesBack] = useState<readonly string[]>([]);
   const [id] = useState<string>(() => newId());
   const [comesTo, setComesTo] = useState<{ of: string; what: ComesTo } | null>(null);
@@ -48,7 +49,10 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
         `/api/jobs/${jobId}/opening`,
         {
           ...{ id, machine, meter: meterOf(meter), second: meterOf(second), reason: reason.trim() },
-          ...{ meterGoesBack: goesBack.includes(meter), secondGoesBack: goesBack.includes(second) },
+          ...{
+            meterGoesBack: goesBack.includes(`meter ${meter}`),
+            secondGoesBack: goesBack.includes(`second ${second}`),
+          },
           dry: comesTo?.of !== as(typed),
         },
         comesToSchema,
@@ -64,7 +68,7 @@ export function CorrectOpening({ jobId, state, onKept }: { jobId: string; state:
       const { path, message: told } = answer.error;
       if (path !== "meter" && path !== "second") return null;
       const shown = path === "meter" ? meter : second;
-      setGoesBack([...goesBack, shown]);
+      setGoesBack([...goesBack, `${path} ${shown}`]);
       return `${told} Press again to take ${meterOf(shown)} as a changed meter.`;
     },
   });

@@ -120,7 +120,7 @@ export function IntakeForm({
 }) {
   "use no memo";
   const [machines, setMachines] = useState(listed);
-  // What a meter shows that stood higher before, as typed: pressed again it is a changed meter.
+  // Which meter stands lower than it did, and at what, as it was typed: pressed again it is a changed meter.
   const [goesBack, setGoesBack] = useState<readonly string[]>([]);
   // One id for this form however often it is sent: an answer that was lost opens no second job.
   const [id, setId] = useState<string>(() => newId());
@@ -152,8 +152,8 @@ export function IntakeForm({
         "/api/jobs",
         {
           ...{ id, machine: machineSaid(typed, bookOf(typed)), meter: meterOf(typed.meter) },
-          ...{ meterGoesBack: goesBack.includes(typed.meter), second: meterOf(typed.second ?? "") },
-          secondGoesBack: goesBack.includes(typed.second ?? ""),
+          ...{ meterGoesBack: goesBack.includes(`meter ${typed.meter}`), second: meterOf(typed.second ?? "") },
+          secondGoesBack: goesBack.includes(`second ${typed.second ?? ""}`),
           ...{ complaint: typed.complaint.trim(), symptom: typed.symptom ?? "", procedure: chosenOf(typed)?.id },
           symptoms: sayableOf(typed).flatMap(({ key }) => (said.includes(key) ? [key] : [])),
           position: orNone(typed.position),
@@ -172,7 +172,7 @@ export function IntakeForm({
       const path = answer.kind === "refused" && answer.status === 409 ? answer.error.path : undefined;
       if (answer.kind === "refused" && (path === "meter" || path === "second")) {
         const shown = path === "meter" ? meter : second;
-        setGoesBack([...goesBack, shown]);
+        setGoesBack([...goesBack, `${path} ${shown}`]);
         return `${answer.error.message} Press again to take ${meterOf(shown)} as a changed meter.`;
       }
       if (answer.kind === "fault") setId(newId());
