@@ -85,7 +85,7 @@ export async function machinesOf(
 ): Promise<{ machines: KnownMachine[]; more: boolean }> {
   const named = "CONCAT_WS(' ', m.mark, m.maker, m.model, m.serial, o.name)";
   const { where, replacements } = foundBy(named, search, [], alsoCalled);
-  // First which, by index alone where nothing is searched; then what belongs to those few.
+  // First which, in their order by the index, until there are enough; then what belongs to those few.
   const order = "ORDER BY m.maker, m.model, m.mark";
   const wanted = [
     where,
@@ -95,7 +95,8 @@ export async function machinesOf(
   ]
     .filter(Boolean)
     .join(" AND ");
-  const owner = `${where === "" ? "" : "JOIN owners o ON o.id = m.ownerId"} ${wanted === "" ? "" : `WHERE ${wanted}`}`;
+  const searched = "FORCE INDEX (machines_named) STRAIGHT_JOIN owners o ON o.id = m.ownerId";
+  const owner = `${where === "" ? "" : searched} ${wanted === "" ? "" : `WHERE ${wanted}`}`;
   const rows = await db.sequelize.query<KnownMachine & { builds: unknown }>(
     `SELECT m.*, o.name AS ownerName, o.contact AS ownerContact, ${lastRead("m.meterUnit")} AS lastMeter,
       ${lastRead("m.secondUnit")} AS lastSecond
