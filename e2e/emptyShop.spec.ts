@@ -101,7 +101,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
   await typeLines(page, ["", "k", "4", "", ...["k", "4", "k", "4"]]);
   await workUntil(page, "Build the stack");
   if (!known) {
-    await expect(page.getByText("No stack height on file")).toBeVisible();
+    await expect(page.getByRole("article").getByText("No stack height on file")).toBeVisible();
     await make(page, asked, /^Enter the height, with its source$/, { least: "11.5", greatest: "12.5", ...SOURCE });
   }
   await workUntil(page, /^Pressure-plate bolts: torque$/, {
