@@ -409,7 +409,7 @@ describe("the chain", () => {
   test("neutral comes before the shaft nut, and no signature passes it", () => {
     const job = setAt("do:neutral");
     expect(job.offer({ type: "part_removed", entry: "shaft-nut" })).toMatchObject({
-      error: { message: "Not yet. Neutral first, and held through the chain: in gear the forks bend." },
+      error: { message: "Not yet. Neutral first, and held outside the gearbox: in gear the forks bend." },
     });
     job.by = lead;
     expect(job.offer({ type: "gate_passed", gate: "neutral-first", reason: "x" })).toMatchObject({

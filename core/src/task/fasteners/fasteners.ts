@@ -388,11 +388,9 @@ export const fasteners: Kind<
     lock: {
       named: placeName,
       drafted: lock,
-      hinted: (bench, state, s) => {
-        return {
-          hint: isCastle(bench, state, s.entry) ? "Enter: locked; or degrees past the last slot" : "Enter: locked",
-        };
-      },
+      hinted: (bench, state, s) => ({
+        hint: isCastle(bench, state, s.entry) ? "Enter: locked; or degrees past the last slot" : "Enter: locked",
+      }),
       rehearsed: () => "",
       shapes: false,
       hard: (bench, s) => {
