@@ -90,7 +90,7 @@ test("a drive belt from the counter to its release: out of reverse, causes, belo
     ...RIDE,
   };
   await workUntil(page, "Deflection", answers);
-  await expect(page.getByRole("img", { name: "Where to measure: belt push" })).toBeVisible();
+  await expect(page.getByRole("figure", { name: "Where it is read: Deflection" })).toBeVisible();
   await typeLines(page, ["40"]);
   await expect(status).toContainText("40: under 11.5 kg? Enter says so, for the rest of this step.");
   await typeLines(page, ["", "1"]);

@@ -13,8 +13,13 @@ export type DrawnPlace = {
   here: boolean;
 };
 
-const LINE = { ink: "var(--ink)", soft: "var(--soft)", faint: "var(--line)", none: "none" } as const;
-const FILL = { none: "none", sheet: "var(--sheet)", band: "var(--band)", ground: "var(--ground)" } as const;
+const TONES: Readonly<Record<string, string>> = {
+  ...{ none: "none", ink: "var(--ink)", soft: "var(--soft)", faint: "var(--line)" },
+  ...{ sheet: "var(--sheet)", band: "var(--band)", ground: "var(--ground)", mark: "var(--petrol)" },
+  ...{ near: "var(--near)", doubt: "var(--doubt)", past: "var(--past)" },
+};
+/** A tone of the theme; a colour that a thing has in any light stands as it is. */
+const toned = (tone: string): string => TONES[tone] ?? tone;
 
 /** A drawing that a procedure brings along: its views, its shapes, and at each place what is known of it. */
 export function Drawn({
@@ -55,10 +60,13 @@ export function PictureDrawn({ picture, width }: { picture: Picture; width: numb
 }
 
 /** Where a reading is taken, as the procedure draws it, with what was read last. */
-export function PlaceDrawn({ picture, read }: { picture: Picture; read: string | null }) {
+export function PlaceDrawn({ picture, name, read }: { picture: Picture; name: string; read: string | null }) {
   return (
-    <figure className="shrink-0">
-      <PictureDrawn picture={picture} width={360} />
+    <figure
+      aria-label={`Where it is read: ${name}`}
+      className="w-full max-w-[520px] shrink-0 [&>svg]:h-auto [&>svg]:w-full"
+    >
+      <PictureDrawn picture={picture} width={520} />
       {read !== null && <figcaption className="figure text-2xl font-bold text-petrol">{read}</figcaption>}
     </figure>
   );
@@ -127,8 +135,8 @@ function ShapeDrawn({ shape }: { shape: Shape }) {
     );
   }
   const pen = {
-    ...{ fill: FILL[shape.fill], stroke: LINE[shape.line], strokeWidth: shape.weight },
-    strokeLinejoin: "round" as const,
+    ...{ fill: toned(shape.fill), stroke: toned(shape.line), strokeWidth: shape.weight },
+    ...{ fillOpacity: shape.fade, strokeDasharray: shape.dashes?.join(" "), strokeLinejoin: "round" as const },
   };
   switch (shape.shape) {
     case "rect": {

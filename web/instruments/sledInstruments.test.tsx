@@ -5,7 +5,7 @@ import { Drawn } from "./Drawn.tsx";
 import { CaseWindow } from "./CaseWindow.tsx";
 import { LugMap } from "./LugMap.tsx";
 import { ShaftStack } from "./ShaftStack.tsx";
-import { SlideRule } from "./SlideRule.tsx";
+import { StationRule } from "./StationRule.tsx";
 import { TrackGaps, TrackSag } from "./TrackBed.tsx";
 
 // Every figure here is invented.
@@ -135,8 +135,10 @@ test("both rails are told by their thinnest place", () => {
     name,
     stations: mm.map((m, i) => ({ name: `s${i}`, mm: m })),
   });
-  const html = drawn(<SlideRule rails={[rail("left rail", 3.1, 1.8), rail("right rail", null, null)]} leastMm={1} />);
-  expect(titleOf(html)).toBe("Slides by station, thinnest: left rail 1.8, right rail not read; least allowed 1 mm");
+  const html = drawn(
+    <StationRule name="Slide" rows={[rail("left rail", 3.1, 1.8), rail("right rail", null, null)]} leastMm={1} />,
+  );
+  expect(titleOf(html)).toBe("Slide by station, thinnest: left rail 1.8, right rail not read; least allowed 1 mm");
 });
 
 test("pieces of a shaft go back in the order that they came off, backwards", () => {

@@ -14,9 +14,10 @@ const fixtures = readdirSync(FOLDER).map((file) => {
   const format = Number(/^format-(\d+)/.exec(file)?.[1] ?? 1);
   return [file, format, JSON.parse(readFileSync(path.join(FOLDER, file), "utf8")) as Kept] as const;
 });
-/** Figures are of the first format still, whatever the lines beside them were. */
+/** Fixtures are called by the format of their procedure; lines and figures have had fewer. */
 const ofFigures = (format: number): number => Math.min(format, FORMATS.figure);
-const line = (kept: object, format: number) => readEvent({ ...(kept as { body: unknown }), format });
+const line = (kept: object, format: number) =>
+  readEvent({ ...(kept as { body: unknown }), format: Math.min(format, FORMATS.event) });
 
 test.each(fixtures)("%s: a job kept then is opened now, laid out, and says where it stands", (_, format, kept) => {
   const procedure = readProcedure(kept.procedure);
@@ -88,6 +89,36 @@ test("what a later version wrote is refused by its format, and what is no record
   expect(inTodaysShape("procedure", "torn", 1)).toBe("torn");
 });
 
+test("instruments and a step's clearances that hung on the name of a picture are said by themselves", () => {
+  const points = [
+    { id: "gap", drawing: "track clearance" },
+    { id: "left", drawing: "slide stations" },
+  ];
+  const steps = [{ calculator: "track.lugs" }, { kind: "adjust", drawing: "track sag" }];
+  expect(inTodaysShape("procedure", { format: 3, points, steps }, 3)).toEqual({
+    format: 4,
+    points: [
+      { id: "gap", drawing: "track clearance" },
+      { id: "left", panel: "stations" },
+    ],
+    steps: [
+      { calculator: "track.lugs", clearances: "gap" },
+      { kind: "adjust", panel: "sag" },
+    ],
+  });
+});
+
+test("a picture that a kept procedure calls by its name still shows", () => {
+  const kept = fixtures.find(([file]) => file === "format-3.json")?.[2].procedure ?? {};
+  const { points } = readProcedure(kept);
+  const drawn = points.filter((point) => point.drawing !== undefined);
+  expect(drawn.length).toBeGreaterThan(0);
+  for (const point of drawn) {
+    const pictures = point.kind === "measure" ? [point.picture] : point.findings.map(({ picture }) => picture);
+    expect(pictures).not.toContain(undefined);
+  }
+});
+
 test("sizes that stood in a procedure go: a tool is told by its name, and what is there by the machine's own cards", () => {
   const entry = {
     kind: "fasteners",
@@ -96,7 +127,7 @@ test("sizes that stood in a procedure go: a tool is told by its name, and what i
   };
   const step = { kind: "do", tools: [{ metric: "15 mm spanner", inch: "9/16 in spanner" }, "13 mm spanner"] };
   expect(inTodaysShape("procedure", { format: 2, spine: [entry], steps: [step] }, 2)).toEqual({
-    format: 3,
+    format: 4,
     spine: [{ kind: "fasteners", apart: { tools: ["socket", "stand"] } }],
     steps: [{ kind: "do", tools: ["spanner"] }],
   });

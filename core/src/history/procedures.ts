@@ -66,5 +66,33 @@ const withoutSizes = (value: unknown): unknown => {
 /** Sizes stood in procedures then; what is there is said by the machine's own fastener cards now. */
 const carded: Upcaster = (body) => ({ ...(withoutSizes(body) as Loose), format: 3 });
 
+/** Instruments stood among the pictures then, called after what they were first made for. */
+const PANELS: Readonly<Record<string, string>> = {
+  "slide stations": "stations",
+  "track sag": "sag",
+  "track gaps": "gaps",
+};
+const CLEARANCES = "track clearance";
+
+function panelled(row: Loose): Loose {
+  const { drawing, ...rest } = row;
+  const panel = typeof drawing === "string" ? PANELS[drawing] : undefined;
+  return panel === undefined ? row : { ...rest, panel };
+}
+
+/** A step that counts lugs found the clearances beside them by their picture. */
+const named: Upcaster = (body) => {
+  const points = Array.isArray(body.points) ? (body.points as unknown[]) : [];
+  const beside = points.find((point) => isLoose(point) && point.drawing === CLEARANCES);
+  const counted = (step: Loose): Loose =>
+    step.calculator === "track.lugs" && isLoose(beside) ? { ...step, clearances: beside.id } : step;
+  return {
+    ...body,
+    format: 4,
+    ...(body.points === undefined ? {} : { points: rows(body.points, panelled) }),
+    ...(body.steps === undefined ? {} : { steps: rows(body.steps, (step) => counted(panelled(step))) }),
+  };
+};
+
 /** From each format of a procedure, or of a piece that procedures share, to the next. */
-export const PROCEDURE_STEPS: readonly Upcaster[] = [numbered, carded];
+export const PROCEDURE_STEPS: readonly Upcaster[] = [numbered, carded, named];

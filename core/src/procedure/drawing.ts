@@ -6,11 +6,32 @@ import { id, rowId, sentence } from "./spine.ts";
 const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max(4000)]);
 const long = z.number().positive().max(4000);
 
-/** How a shape is drawn, in the tones that every drawing has; what it is drawn for may depend on the machine. */
+/** The tones that every drawing has; "mark" is what one is to look at, the last three tell how bad it is. */
+export const TONES = [
+  "none",
+  "ink",
+  "soft",
+  "faint",
+  "sheet",
+  "band",
+  "ground",
+  "mark",
+  "near",
+  "doubt",
+  "past",
+] as const;
+/** A tone, or a colour that is the same in any light, such as oil on a rag. */
+const tone = z.union([z.enum(TONES), z.string().regex(/^#[0-9a-f]{6}$/, "a tone, or a colour as #rrggbb")]);
+
+/** How a shape is drawn; what it is drawn for may depend on the machine. */
 const drawn = {
-  line: z.enum(["ink", "soft", "faint", "none"]).default("ink"),
-  weight: z.number().min(0.5).max(12).default(2),
-  fill: z.enum(["none", "sheet", "band", "ground"]).default("none"),
+  line: tone.default("ink"),
+  weight: z.number().min(0.5).max(24).default(2),
+  /** A broken line: how long its pieces are, and the gaps between them. */
+  dashes: z.tuple([z.number().positive(), z.number().positive()]).optional(),
+  fill: tone.default("none"),
+  /** How much of the fill is left: 1 is all of it. */
+  fade: z.number().min(0).max(1).default(1),
   when: conditionSchema.optional(),
 };
 
@@ -68,6 +89,9 @@ export const pictureSchema = z.strictObject({
   shapes: z.array(shapeSchema).min(1).max(80),
 });
 export type Picture = z.infer<typeof pictureSchema>;
+
+/** Pictures that several procedures need, by one name: one for each word or answer in order, or one of a place. */
+export const namedPicturesSchema = z.strictObject({ name: sentence, pictures: z.array(pictureSchema).min(1).max(9) });
 
 /** A drawing as data: views of one thing, each with its shapes, and the places of what is worked on. */
 export const drawingSchema = z.strictObject({

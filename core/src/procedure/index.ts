@@ -38,8 +38,8 @@ export {
   stepOf,
   waitStepsOf,
 } from "./parts.ts";
-export { FINDING_DRAWINGS, findingWords, MEASURE_DRAWINGS } from "./points.ts";
-export { CHOICE_DRAWINGS } from "./questions.ts";
+export { readProcedure } from "./kept.ts";
+export { findingWords } from "./points.ts";
 export {
   type AdjustStep,
   type ComputeStep,
@@ -61,7 +61,6 @@ export {
   type Point,
   type Procedure,
   type Question,
-  readProcedure,
   type Step,
   type VerifyStep,
   type WaitStep,
@@ -69,4 +68,3 @@ export {
   type Way,
 } from "./schema.ts";
 export { DECISIONS } from "./spine.ts";
-export { ADJUST_DRAWINGS } from "./steps.ts";

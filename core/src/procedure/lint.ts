@@ -4,6 +4,7 @@ import { KNOWN_FIGURES } from "../figures/index.ts";
 import { figuresAsked } from "./figures.ts";
 import { WORK_OF_ROW } from "./join.ts";
 import { locksOf, partsOf } from "./parts.ts";
+import { NAMED_PICTURES } from "./pictures.ts";
 import { figuresKnown, type Procedure, type Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
@@ -258,8 +259,21 @@ export function lint(procedure: Procedure): Issue[] {
       if (together.indexOf(name) !== j) complain(["routes", i, "together", j], `"${name}" stands twice in this order.`);
     });
   });
+  /** Pictures called by a name: known, and one for each word in order. */
+  const drawn = (name: string | undefined, words: number, path: (string | number)[]): void => {
+    if (name === undefined) return;
+    const pictures = NAMED_PICTURES.get(name)?.length;
+    const at = [...path, "drawing"];
+    if (pictures === undefined) {
+      complain(
+        at,
+        `"${name}" is no picture that ships.${named(name, NAMED_PICTURES.keys())} A file may bring its own.`,
+      );
+    } else if (pictures < words) complain(at, `"${name}" has ${pictures} pictures, and here are ${words} words.`);
+  };
   points.forEach((point, i) => {
     claim(point.id, ["points", i, "id"]);
+    drawn(point.drawing, point.kind === "measure" ? 1 : point.findings.length, ["points", i]);
     if (point.last && point.stage !== "prove")
       complain(["points", i, "last"], "only what is read as proof comes after the steps of the proof.");
     known(point.when, ["points", i, "when"]);
@@ -329,6 +343,9 @@ export function lint(procedure: Procedure): Issue[] {
       case "verify": {
         anchored(step, ["steps", i]);
         const { expect } = step;
+        if (expect.by === "word") drawn(expect.drawing, expect.ways.length, ["steps", i, "expect"]);
+        if (expect.by === "machine")
+          drawn(expect.drawing, figures.get(expect.key)?.words?.length ?? 0, ["steps", i, "expect"]);
         if (expect.by === "word" && !expect.ways.some(({ word }) => word === expect.right)) {
           const words = expect.ways.map(({ word }) => word).join(", ");
           complain(["steps", i, "expect", "right"], `"${expect.right}" is none of its ways: ${words}.`);
@@ -352,6 +369,7 @@ export function lint(procedure: Procedure): Issue[] {
       case "adjust":
         anchored(step, ["steps", i]);
         computes(step.setBy, ["steps", i, "setBy"]);
+        drawn(step.drawing, 1, ["steps", i]);
         return;
       case "wait":
         inSpine(step.before, ["steps", i, "before"]);
@@ -370,6 +388,8 @@ export function lint(procedure: Procedure): Issue[] {
             if (!measured.has(name)) complain(["steps", i, "thickness", j], `"${name}" is no measured point.`);
           });
         } else anchored(step, ["steps", i]);
+        if (step.calculator === "track.lugs" && step.clearances !== undefined && !measured.has(step.clearances))
+          complain(["steps", i, "clearances"], `"${step.clearances}" is no measured point.`);
         if (
           step.calculator === "case.backoff" &&
           !asked.get(step.turnsBy)?.ways.every((way) => way.turns !== undefined)
@@ -389,6 +409,7 @@ export function lint(procedure: Procedure): Issue[] {
   const tasks = tasksIn(procedure);
   questions.forEach((question, i) => {
     claim(question.id, ["questions", i, "id"]);
+    drawn(question.drawing, question.ways.length, ["questions", i]);
     known(question.when, ["questions", i, "when"]);
     if (!tasks.has(question.at)) {
       complain(["questions", i, "at"], `"${question.at}" is no task of this procedure.${named(question.at, tasks)}`);

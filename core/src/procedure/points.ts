@@ -3,34 +3,8 @@ import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
 import { anchor, id, rowId, sentence, tells, when } from "./spine.ts";
 
-/** The drawings of graded findings that need not be drawn anew; the instruments hold one for each word in order. */
-export const FINDING_DRAWINGS = [
-  "plate lining",
-  "plate colour",
-  "basket finger",
-  "hub rubber",
-  "roller bearing",
-  "sprocket tooth",
-  "joint grease",
-  "joint track",
-  "boot skin",
-  "spline flank",
-  "oil rag",
-  "drive belt",
-  "idler wheel",
-] as const;
-
-/** The drawings that show where the gauge goes and what it read. */
-export const MEASURE_DRAWINGS = [
-  "rivet flare",
-  "plate width",
-  "chain pitches",
-  "sprocket play",
-  "slide stations",
-  "track clearance",
-  "track sag",
-  "belt on rim",
-] as const;
+/** What is drawn beside the rows of a reading: each place's thickness along a bed, or a sag in its range. */
+const MEASURE_PANELS = ["stations", "sag"] as const;
 
 /** When a point is read: going apart, on the bench, as built, going together, or as proof at the end. */
 export const POINT_STAGES = ["apart", "bench", "build", "together", "prove"] as const;
@@ -83,8 +57,9 @@ const measureSchema = z.strictObject({
   again: z.boolean().default(false),
   /** The entries after which it is read once more, the first that goes in counting; at the end where none is named. */
   leftAfter: z.array(rowId).default([]),
-  drawing: z.enum(MEASURE_DRAWINGS).optional(),
-  /** Where the gauge goes, where the procedure draws it itself. */
+  panel: z.enum(MEASURE_PANELS).optional(),
+  /** Where the gauge goes, by the name of a picture that ships; or as the procedure draws it itself. */
+  drawing: sentence.optional(),
   picture: pictureSchema.optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */
   pair: z.boolean().default(false),
@@ -113,13 +88,14 @@ const inspectSchema = z.strictObject({
         leads: z.enum(["keep", "watch", "renew", "stop"]),
         /** Counts as a mark when the pattern along the items is read. */
         marked: z.boolean().default(false),
-        /** How it looks, where the procedure draws it itself. */
+        /** How it looks, where the procedure draws it itself and names no drawing. */
         picture: pictureSchema.optional(),
       }),
     )
     .min(2)
     .max(9),
-  drawing: z.enum(FINDING_DRAWINGS).optional(),
+  /** How they look, by the name of pictures that ship: one for each word in order. */
+  drawing: sentence.optional(),
   /** What marks at one end, in the middle, on one item or on all of them point to. */
   pattern: z
     .strictObject({

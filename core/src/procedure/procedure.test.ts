@@ -35,6 +35,16 @@ describe("a procedure that cannot be followed is refused, naming the place", () 
       (b) => void (step(b, "plate-moves").before = "cover"),
       /steps\.\d+\.after: .*before an entry goes in or after one that is in/,
     ],
+    [
+      "a picture that nobody drew",
+      (b) => void Object.assign(b.points?.find((p) => p.kind === "inspect") ?? {}, { drawing: "plate linings" }),
+      /drawing: "plate linings" is no picture that ships\. Is "plate lining" meant\? A file may bring its own\./,
+    ],
+    [
+      "fewer pictures than words",
+      (b) => void Object.assign(b.points?.find((p) => p.id === "steel-colour") ?? {}, { drawing: "side" }),
+      /drawing: "side" has 2 pictures, and here are 4 words\./,
+    ],
     ["an early step that proves nothing", (b) => void (step(b, "make-safe").early = true), /early: only a step of the/],
     [
       "a figure told that nobody knows",

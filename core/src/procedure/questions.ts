@@ -3,20 +3,6 @@ import { conditionSchema } from "./condition.ts";
 import { pictureSchema } from "./drawing.ts";
 import { DECISIONS, id, rowId, sentence, taskName, when } from "./spine.ts";
 
-/** The drawings of answers that need not be drawn anew; the instruments hold one for each word in order. */
-export const CHOICE_DRAWINGS = [
-  "ring type",
-  "open end",
-  "band style",
-  "access",
-  "shaft identity",
-  "side",
-  "strike zone",
-  "cage facing",
-  "outboard hold",
-  "track arrow",
-] as const;
-
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
 const costSchema = z.strictObject({
   parts: z.array(
@@ -58,13 +44,14 @@ export const questionSchema = z.strictObject({
   /** Asked before the task's own work, or after it. */
   turn: z.enum(["first", "last"]).default("first"),
   when,
-  drawing: z.enum(CHOICE_DRAWINGS).optional(),
+  /** How the answers look, by the name of pictures that ship: one for each in order. */
+  drawing: sentence.optional(),
   ways: z
     .array(
       z.strictObject({
         word: sentence,
         means: sentence,
-        /** How it looks, where the procedure draws it itself. */
+        /** How it looks, where the procedure draws it itself and names no drawing. */
         picture: pictureSchema.optional(),
         /** How long the step then takes or waits. */
         minutes: z.int().min(0).max(10_000).optional(),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { figureSchema, type Figures, figuresWith, type KnownFigure } from "../figures/index.ts";
-import { FORMATS, inTodaysShape, isLoose, withoutRules } from "../history/index.ts";
+import { FORMATS, inTodaysShape, isLoose } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
 import { drawingSchema } from "./drawing.ts";
 import { instrumentSchema } from "./instrument.ts";
@@ -80,14 +80,6 @@ export type Procedure = z.infer<typeof procedureShape>;
 /** A procedure or a shared piece as a file or a shop holds it, in today's shape. */
 export const upcastProcedure = (body: unknown): unknown =>
   inTodaysShape("procedure", body, isLoose(body) && typeof body.format === "number" ? body.format : 1);
-
-const kept = withoutRules(procedureShape);
-
-/**
- * A procedure that was kept, whatever today's checks would say of it: jobs go on with what they began with.
- * Errors: HistoryFault where a later version kept it; ZodError where its shape cannot be read at all.
- */
-export const readProcedure = (body: unknown): Procedure => kept.parse(upcastProcedure(body));
 
 const figuresOf = new WeakMap<Pick<Procedure, "figures" | "spine">, Figures>();
 

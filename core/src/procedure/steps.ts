@@ -2,12 +2,11 @@ import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
 import { underSchema } from "./points.ts";
-import { CHOICE_DRAWINGS } from "./questions.ts";
 import { anchor, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
-/** The drawings that an adjustment can have beside its rounds. */
-export const ADJUST_DRAWINGS = ["track sag", "track gaps", "belt push"] as const;
+/** What is drawn beside the rounds of an adjustment: a sag in its range, or what is left on two sides. */
+const ADJUST_PANELS = ["sag", "gaps"] as const;
 
 const STEP_STAGES = ["apart", "build", "together", "prove"] as const;
 
@@ -79,10 +78,16 @@ const expectSchema = z.discriminatedUnion("by", [
   /** One of several places or ways, drawn side by side; the others are asked back with what they would do. */
   z.strictObject({
     by: z.literal("word"),
-    drawing: z.enum(CHOICE_DRAWINGS),
+    /** By the name of pictures that ship; without one each way may bring its own. */
+    drawing: sentence.optional(),
     right: sentence,
     ways: z
-      .array(z.strictObject({ word: sentence, means: sentence, harm: sentence.optional() }))
+      .array(
+        z.strictObject({
+          ...{ word: sentence, means: sentence, harm: sentence.optional() },
+          picture: pictureSchema.optional(),
+        }),
+      )
       .min(2)
       .max(5),
   }),
@@ -90,7 +95,9 @@ const expectSchema = z.discriminatedUnion("by", [
   z.strictObject({
     by: z.literal("machine"),
     key: id,
-    drawing: z.enum(CHOICE_DRAWINGS).optional(),
+    /** By the name of pictures that ship, or its own: one for each of the figure's words in order. */
+    drawing: sentence.optional(),
+    pictures: z.array(pictureSchema).max(9).optional(),
     harm: sentence.optional(),
   }),
   /** A length that must be so, such as a printed rule's: off by more than the tolerance on file it is asked back. */
@@ -129,8 +136,9 @@ const adjustSchema = z.strictObject({
   sides: z.tuple([sentence, sentence]).optional(),
   /** What works out the next turn: the last two rounds, or every round of a sagging track. */
   suggest: z.enum(["last rounds", "track.tension"]).default("last rounds"),
-  drawing: z.enum(ADJUST_DRAWINGS).optional(),
-  /** Where it is read, where the procedure draws it itself. */
+  panel: z.enum(ADJUST_PANELS).optional(),
+  /** Where it is read, by the name of a picture that ships; or as the procedure draws it itself. */
+  drawing: sentence.optional(),
   picture: pictureSchema.optional(),
   /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
   takesUp: id.optional(),
@@ -261,6 +269,8 @@ const lugsSchema = z.strictObject({
   stage: z.literal("build"),
   ...words,
   calculator: z.literal("track.lugs"),
+  /** The point at which it is read what the tips have left beside them; told in the drawing of what was counted. */
+  clearances: rowId.optional(),
 });
 
 /** The calculators that a step can be bound to. */

@@ -3,7 +3,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import type { TestJob } from "../../../core/testing.ts";
 import { bench, jobAt } from "../../testing/demoJob.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
-import { FindingDrawing } from "@/instruments/FindingDrawing";
+import { PictureDrawn } from "@/instruments/Drawn";
 import { clockWords } from "./clockWords.ts";
 import { lastSaid } from "./useBenchHand.ts";
 import { EntryLine } from "./EntryLine.tsx";
@@ -164,9 +164,8 @@ describe("verdicts beyond numbers", () => {
   test("every drawing has one picture for each grade, and no two are alike", () => {
     for (const point of bench.procedure.points) {
       if (point.kind !== "inspect" || !point.drawing) continue;
-      const { drawing } = point;
-      const drawn = point.findings.map((_, grade) =>
-        renderToStaticMarkup(<FindingDrawing drawing={drawing} grade={grade} />),
+      const drawn = point.findings.map(({ picture }) =>
+        renderToStaticMarkup(picture ? <PictureDrawn picture={picture} width={104} /> : <>none</>),
       );
       expect(new Set(drawn).size).toBe(point.findings.length);
     }

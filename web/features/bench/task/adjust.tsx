@@ -15,7 +15,6 @@ import {
 } from "@averin/core";
 import { GaugeKey } from "@/ui/ToolKeys";
 import { PlaceDrawn } from "@/instruments/Drawn";
-import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
 import { TrackGaps, TrackSag } from "@/instruments/TrackBed";
 import { toneOf } from "@/instruments/VerdictMark";
@@ -75,7 +74,7 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
                 : `${suggested > 0 ? "+" : "−"}${Math.abs(suggested)} ${step.turn.unit} (${suggested > 0 ? step.turn.what : "back"}): from what earlier turns did. Enter takes it.`}
         </p>
       )}
-      {step.drawing === "track sag" && aim && (
+      {step.panel === "sag" && aim && (
         <div className="max-w-[560px] shrink-0">
           <TrackSag
             sagMm={last?.body.valueInBase ?? null}
@@ -86,9 +85,8 @@ export function AdjustPanel({ bench, state, task, kit }: PanelProps) {
           />
         </div>
       )}
-      {step.picture && <PlaceDrawn picture={step.picture} read={readLast} />}
-      {step.drawing === "belt push" && <GaugePlace drawing="belt push" read={readLast} />}
-      {step.drawing === "track gaps" && (
+      {step.picture && <PlaceDrawn picture={step.picture} name={step.title} read={readLast} />}
+      {step.panel === "gaps" && (
         <div className="max-w-[480px] shrink-0">
           <TrackGaps
             leftMm={last?.body.sides?.[0] ?? null}

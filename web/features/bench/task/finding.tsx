@@ -1,6 +1,5 @@
 import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
 import { PictureDrawn } from "@/instruments/Drawn";
-import { FindingDrawing } from "@/instruments/FindingDrawing";
 import { inSight } from "@/instruments/inSight";
 import { listHeight } from "../listHeight.ts";
 import type { PanelProps } from "../panel.ts";
@@ -31,7 +30,6 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
   const aim = waiting.find((s): s is Find => s.kind === "find");
   const count = part ? countOf(state, part.id) : 1;
   const pattern = patternOf(state, point);
-  const { drawing } = point;
   return (
     <>
       <ul className="grid gap-2 sm:grid-cols-2">
@@ -44,11 +42,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
               className="key h-full w-full justify-start! py-2 text-left font-normal!"
             >
               <span className="figure text-xl font-bold text-petrol">{i + 1}</span>
-              {finding.picture ? (
-                <PictureDrawn picture={finding.picture} width={104} />
-              ) : (
-                drawing && <FindingDrawing drawing={drawing} grade={i} />
-              )}
+              {finding.picture && <PictureDrawn picture={finding.picture} width={104} />}
               <span>
                 <strong className="text-lg">{finding.word}</strong>{" "}
                 <span className="text-[15px]">({(point.swept ? SWEPT : LEADS)[finding.leads]})</span>
@@ -86,12 +80,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   </span>
                   <span className="font-semibold">{part && count > 1 ? itemName(part, s.item, count) : "found"}</span>
                   <span className="h-[34px] overflow-hidden">
-                    {finding?.picture ? (
-                      <PictureDrawn picture={finding.picture} width={52} />
-                    ) : (
-                      finding &&
-                      drawing && <FindingDrawing drawing={drawing} grade={point.findings.indexOf(finding)} small />
-                    )}
+                    {finding?.picture && <PictureDrawn picture={finding.picture} width={52} />}
                   </span>
                   <span
                     className={

@@ -16,7 +16,6 @@ import {
   wayOf,
 } from "@averin/core";
 import { PictureDrawn } from "@/instruments/Drawn";
-import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
 import { FormKey } from "@/ui/FormKey";
 import type { PanelProps } from "../panel.ts";
 
@@ -58,11 +57,7 @@ export function AskPanel({
               data-main={way.word === preset}
             >
               <span className="figure text-xl font-bold">{i + 1}</span>
-              {way.picture ? (
-                <PictureDrawn picture={way.picture} width={104} />
-              ) : (
-                question.drawing && <ChoiceDrawing drawing={question.drawing} way={i} />
-              )}
+              {way.picture && <PictureDrawn picture={way.picture} width={104} />}
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}

@@ -30,9 +30,8 @@ import {
 } from "@averin/core";
 import type { ReactNode } from "react";
 import { PlaceDrawn } from "@/instruments/Drawn";
-import { GaugePlace } from "@/instruments/GaugePlace";
 import { LimitRule } from "@/instruments/LimitRule";
-import { type SlideRail, SlideRule } from "@/instruments/SlideRule";
+import { type StationRow, StationRule } from "@/instruments/StationRule";
 import { TrackSag } from "@/instruments/TrackBed";
 import { toneOf, VerdictMark } from "@/instruments/VerdictMark";
 import { FigureKey } from "@/ui/FigureKey";
@@ -133,8 +132,12 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
         </div>
         {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
       </div>
-      {point.drawing === "slide stations" && (
-        <SlideRule rails={railsOf(bench, state)} leastMm={spec ? (limitOf(spec)?.serviceMin ?? null) : null} />
+      {point.panel === "stations" && (
+        <StationRule
+          name={rowOf(point).thing}
+          rows={stationsOf(bench, state)}
+          leastMm={spec ? (limitOf(spec)?.serviceMin ?? null) : null}
+        />
       )}
       <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(items.length) }}>
         {items.map((item) => {
@@ -185,18 +188,15 @@ function drawingOf(
   if (instrument?.kind === "gears" && instrument.plays.some(({ of }) => of === point.id))
     return <CasePanel bench={bench} state={state} gears={instrument} />;
   const read = judged && readWords(bench, point, judged.readings, resolution);
-  if (point.picture) return <PlaceDrawn picture={point.picture} read={read} />;
-  if (point.drawing === undefined || point.drawing === "slide stations") return null;
-  if (point.drawing === "track sag") {
-    const spec = limitAt(bench, state, point).spec;
-    const { serviceMin, serviceMax } = (spec && limitOf(spec)) ?? {};
-    if (serviceMin === undefined || serviceMax === undefined) return null;
-    const load = loadAsked(bench, state, point.under);
-    return (
-      <TrackSag sagMm={judged?.value ?? null} predictedMm={null} minMm={serviceMin} maxMm={serviceMax} load={load} />
-    );
-  }
-  return <GaugePlace drawing={point.drawing} read={read} />;
+  if (point.picture) return <PlaceDrawn picture={point.picture} name={point.name} read={read} />;
+  if (point.panel !== "sag") return null;
+  const spec = limitAt(bench, state, point).spec;
+  const { serviceMin, serviceMax } = (spec && limitOf(spec)) ?? {};
+  if (serviceMin === undefined || serviceMax === undefined) return null;
+  const load = loadAsked(bench, state, point.under);
+  return (
+    <TrackSag sagMm={judged?.value ?? null} predictedMm={null} minMm={serviceMin} maxMm={serviceMax} load={load} />
+  );
 }
 
 function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhere: string | null): string {
@@ -211,15 +211,21 @@ function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhe
   return "No limit on file for this machine.";
 }
 
-/** Both rails with what each station reads, in the order of the procedure's points. */
-function railsOf(bench: Bench, state: JobState): SlideRail[] {
+/** Of "Slide, left rail" what is read, and on which of its rows. */
+function rowOf({ name }: MeasurePoint): { thing: string; row: string } {
+  const [thing = name, row = name] = name.split(", ");
+  return { thing, row };
+}
+
+/** Every row with what each station reads, in the order of the procedure's points. */
+function stationsOf(bench: Bench, state: JobState): StationRow[] {
   return activePoints(bench, state).flatMap((point) => {
-    if (point.kind !== "measure" || point.drawing !== "slide stations") return [];
+    if (point.kind !== "measure" || point.panel !== "stations") return [];
     const stations = (point.placeNames ?? []).map((name, i) => {
       const body = latest(state, slot.read(point.id, 1, i + 1, "found").key, "reading_taken");
       return { name, mm: body?.valueInBase ?? null };
     });
-    return [{ name: point.name.replace(/^Slide, /, ""), stations }];
+    return [{ name: rowOf(point).row, stations }];
   });
 }
 

@@ -1,7 +1,7 @@
 import { figuresKnown, latest, sourceLine, specAt, stepOf, tailOf } from "@averin/core";
 import { AxleStrip } from "@/instruments/AxleStrip";
 import { ScaleRule } from "@/instruments/ScaleRule";
-import { ChoiceDrawing } from "@/instruments/ChoiceDrawing";
+import { PictureDrawn } from "@/instruments/Drawn";
 import type { PanelProps } from "../panel.ts";
 
 /** Something looked at and said; what has to be so is shown once it was said, never before. */
@@ -14,8 +14,15 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
   const { expect } = step;
   const right = expect.by === "tail" ? tailOf(bench, state, expect) : null;
   const words = expect.by === "machine" ? (figuresKnown(bench.procedure).get(expect.key)?.words ?? []) : [];
-  const drawn = expect.by === "word" || expect.by === "machine" ? expect.drawing : undefined;
-  const ways = expect.by === "word" ? expect.ways : words.map((word) => ({ word, means: "" }));
+  const ways =
+    expect.by === "word"
+      ? expect.ways
+      : words.map((word, i) => ({
+          word,
+          means: "",
+          picture: expect.by === "machine" ? expect.pictures?.[i] : undefined,
+        }));
+  const drawn = expect.by === "word" || ways.some(({ picture }) => picture !== undefined);
   const within = expect.by === "length" ? specAt(bench, state, expect.tolerance) : null;
   return (
     <>
@@ -58,7 +65,7 @@ export function VerifyPanel({ bench, state, task, waiting, onEnter }: PanelProps
                 className="key min-h-[76px]! w-full min-w-0 flex-col! items-center! py-3 font-normal! [&>svg]:max-w-full"
                 onClick={() => onEnter(String(i + 1))}
               >
-                <ChoiceDrawing drawing={drawn} way={i} size={2} />
+                {way.picture && <PictureDrawn picture={way.picture} width={208} />}
                 <span className="text-center leading-tight">
                   <strong className="block text-2xl">
                     <span className="figure text-petrol">{i + 1}</span> {way.word}

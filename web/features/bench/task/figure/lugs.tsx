@@ -1,11 +1,11 @@
-import { latest, slot } from "@averin/core";
+import { latest, pointOf, slot } from "@averin/core";
 import { LugMap } from "@/instruments/LugMap";
 import { type FigureProps } from "./shared.tsx";
 
-export function LugCount({ bench, state, taken }: FigureProps<"track.lugs">) {
+export function LugCount({ bench, state, step, taken }: FigureProps<"track.lugs">) {
   const of = (name: string): number => Number(taken?.figures[name] ?? 0);
   const { lengthMm, tornAt } = taken?.figures ?? {};
-  const point = bench.procedure.points.find((p) => p.kind === "measure" && p.drawing === "track clearance");
+  const point = pointOf(bench.procedure, step.clearances ?? "");
   const read = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
     const body = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
     return body ? [{ name, mm: body.valueInBase }] : [];

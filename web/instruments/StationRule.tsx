@@ -1,35 +1,44 @@
 import { useId } from "react";
 
-export type SlideStation = { name: string; mm: number | null };
-export type SlideRail = { name: string; stations: readonly SlideStation[] };
+export type Station = { name: string; mm: number | null };
+export type StationRow = { name: string; stations: readonly Station[] };
 
 const FROM = 96;
 const STEP = 124;
 const TALL = 44;
 
-/** Both rails from the side, the slide drawn as thick as it reads at each station; the thinnest rules its rail. */
-export function SlideRule({ rails, leastMm }: { rails: readonly SlideRail[]; leastMm: number | null }) {
+/** A strip on each of several rows from the side, drawn as thick as it reads at each station; the thinnest rules its row. */
+export function StationRule({
+  name,
+  rows,
+  leastMm,
+}: {
+  /** What is read, such as "Slide". */
+  name: string;
+  rows: readonly StationRow[];
+  leastMm: number | null;
+}) {
   const title = useId();
-  const read = rails.flatMap((rail) => rail.stations.flatMap((s) => s.mm ?? []));
+  const read = rows.flatMap((row) => row.stations.flatMap((s) => s.mm ?? []));
   const most = Math.max(...read, (leastMm ?? 1) * 2, 1);
   const tall = (mm: number): number => (mm / most) * TALL;
-  const worst = (rail: SlideRail): number | null => {
-    const all = rail.stations.flatMap((s) => s.mm ?? []);
+  const worst = (row: StationRow): number | null => {
+    const all = row.stations.flatMap((s) => s.mm ?? []);
     return all.length === 0 ? null : Math.min(...all);
   };
-  const says = rails.map((rail) => `${rail.name} ${worst(rail)?.toFixed(1) ?? "not read"}`).join(", ");
+  const says = rows.map((row) => `${row.name} ${worst(row)?.toFixed(1) ?? "not read"}`).join(", ");
   return (
     <svg viewBox="0 0 600 222" role="img" aria-labelledby={title} className="block w-full max-w-[760px] shrink-0">
       <title
         id={title}
-      >{`Slides by station, thinnest: ${says}${leastMm === null ? "" : `; least allowed ${leastMm} mm`}`}</title>
-      {rails.map((rail, r) => {
+      >{`${name} by station, thinnest: ${says}${leastMm === null ? "" : `; least allowed ${leastMm} mm`}`}</title>
+      {rows.map((row, r) => {
         const y = 26 + r * 100;
-        const rules = worst(rail);
+        const rules = worst(row);
         return (
-          <g key={rail.name}>
+          <g key={row.name}>
             <text x="4" y={y + 30} fontSize="17" fontWeight="600" fill="var(--ink)">
-              {rail.name}
+              {row.name}
             </text>
             <path d={`M${FROM - 36} ${y - 18}q6 18 30 18H560v10H${FROM}q-36 0-46-28z`} fill="var(--ink)" />
             {leastMm !== null && (
@@ -40,7 +49,7 @@ export function SlideRule({ rails, leastMm }: { rails: readonly SlideRail[]; lea
                 strokeDasharray="7 5"
               />
             )}
-            {rail.stations.map((station, i) => {
+            {row.stations.map((station, i) => {
               const x = FROM + i * STEP;
               const past = station.mm !== null && leastMm !== null && station.mm < leastMm;
               const rule = station.mm !== null && station.mm === rules;
