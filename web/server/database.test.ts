@@ -74,3 +74,28 @@ test("parts of a shop from before fit the model that they were filed under", asy
     },
   ]);
 });
+
+test("figures of a shop from before are told apart by what they hold for", async () => {
+  const kind = { id: "motorcycle", name: "Motorcycle", builds: ["coil-spring"] };
+  const book = await db.write((tx) => addBook(db, { maker: "Invented", model: "Some years" }, kind, tx));
+  const source = { grade: "measured", book: "bench", edition: "", page: "", checkedBy: null };
+  const count = { kind: "count", key: "spring-count", label: "Springs", count: 5, source };
+  const late = { ...count, key: "cover-bolt-count", holdsFor: { years: { from: 2024, to: null } } };
+  for (const statement of [
+    "DELETE FROM migrations WHERE name = '0023-figures-side-by-side'",
+    "ALTER TABLE specs DROP PRIMARY KEY, ADD PRIMARY KEY (bookId, specKey), DROP scope",
+  ]) {
+    await db.sequelize.query(statement);
+  }
+  for (const body of [count, late]) {
+    await db.sequelize.query("INSERT INTO specs (bookId, specKey, format, body) VALUES (?, ?, 1, ?)", {
+      replacements: [book.id, body.key, JSON.stringify(body)],
+    });
+  }
+  expect(await migrate(db)).toEqual(["0023-figures-side-by-side"]);
+  const kept = await db.specs.findAll({ where: { bookId: book.id }, order: ["specKey"] });
+  expect(kept.map((row) => [row.get("specKey"), row.get("scope")])).toEqual([
+    ["cover-bolt-count", "years=2024.."],
+    ["spring-count", ""],
+  ]);
+});

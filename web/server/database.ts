@@ -69,6 +69,7 @@ export type RecheckRow = {
 export type SpecRow = {
   bookId: string;
   specKey: string;
+  scope: string;
   format: number;
   body: unknown;
   enteredBy: string | null;
@@ -346,6 +347,8 @@ function models(sequelize: Sequelize) {
     specs: define<SpecRow>("specs", {
       bookId: key(),
       specKey: key(),
+      /** What it holds for, as the core keys it; empty where it is every machine of the model. */
+      scope: key(500),
       format: { type: DataTypes.INTEGER, allowNull: false },
       body: { type: DataTypes.JSON, allowNull: false },
       enteredBy: maybe(80),

@@ -1,10 +1,12 @@
+import { readFigure, scopeOf } from "@averin/core";
+import { literal, Op } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import type { Database } from "./database.ts";
 
 const JOB = "jobId CHAR(36) NOT NULL, FOREIGN KEY (jobId) REFERENCES jobs(id)";
 
 /** Each step is safe to run again: MariaDB commits DDL by itself. */
-const MIGRATIONS: { name: string; statements: string[] }[] = [
+const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) => Promise<void> }[] = [
   {
     name: "0001-first-slice",
     statements: [
@@ -302,15 +304,35 @@ const MIGRATIONS: { name: string; statements: string[] }[] = [
       `ALTER TABLE rechecks ADD COLUMN IF NOT EXISTS dueUnit VARCHAR(4) NULL`,
     ],
   },
+  {
+    name: "0023-figures-side-by-side",
+    statements: [
+      // Several figures of one key stand in a book, each for other machines: what it holds for is part of its name.
+      `ALTER TABLE specs ADD COLUMN IF NOT EXISTS scope VARCHAR(500) NOT NULL DEFAULT ''`,
+      `ALTER TABLE specs DROP PRIMARY KEY, ADD PRIMARY KEY (bookId, specKey, scope)`,
+    ],
+    then: scopesFilled,
+  },
 ];
+
+/** Figures kept before what they hold for was part of their name. */
+async function scopesFilled(db: Database): Promise<void> {
+  const narrow = literal("JSON_EXISTS(body, '$.only') OR JSON_EXISTS(body, '$.holdsFor')");
+  for (const row of await db.specs.findAll({ where: { [Op.and]: narrow } })) {
+    const { bookId, specKey, body, format } = row.get({ plain: true });
+    const scope = scopeOf(readFigure(body, format));
+    await db.specs.update({ scope }, { where: { bookId, specKey, scope: "" } });
+  }
+}
 
 /** Brings the database to the newest shape; a second run applies nothing. */
 export async function migrate(db: Database): Promise<string[]> {
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, statements }) => ({
+    migrations: MIGRATIONS.map(({ name, statements, then }) => ({
       name,
       up: async () => {
         for (const statement of statements) await db.sequelize.query(statement);
+        await then?.(db);
       },
     })),
     storage: new SequelizeStorage({ sequelize: db.sequelize, tableName: "migrations" }),

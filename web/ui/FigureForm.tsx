@@ -1,6 +1,6 @@
 "use client";
 
-import { AT_LIMIT, buildsKnown, type KnownFigure, SOURCE_GRADES } from "@averin/core";
+import { AT_LIMIT, buildsKnown, type KnownFigure, onlyWords, scopeOf, SOURCE_GRADES, type Spec } from "@averin/core";
 import { useRouter } from "next/navigation";
 import { useId } from "react";
 import { figureEnteredHere } from "@/client/entered";
@@ -52,8 +52,8 @@ export function FigureForm({
 }: {
   whose: Keeps;
   known: KnownFigure;
-  /** Whether the model has one already. */
-  onFile: boolean;
+  /** What the model has already, if anything. */
+  onFile: Spec | null;
   onKept: () => void;
 }) {
   "use no memo";
@@ -62,11 +62,12 @@ export function FigureForm({
   const { key, kind } = known;
   const fields = kind === "fastener" ? AS_CARD : kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
-    start: "machine" in whose ? { whose: onFile ? "machine" : "model" } : {},
-    send: (typed) =>
+    start: "machine" in whose ? { whose: onFile ? "machine" : "model" } : { place: "instead" },
+    send: ({ place, ...typed }) =>
       send("POST", `/api/${"machine" in whose ? `machines/${whose.machine}` : `books/${whose.book}`}/figures`, {
         key,
         ...typed,
+        ...(onFile && place === "instead" ? { instead: scopeOf(onFile) } : {}),
       }),
     kept: () => {
       figureEnteredHere(known.label);
@@ -180,15 +181,24 @@ export function FigureForm({
         </label>
       ) : (
         onFile && (
-          <label className="flex flex-col gap-1 font-semibold">
-            why it takes the place of what is on file
-            <input
-              {...register("reason")}
-              className="field text-xl"
-              placeholder="newer edition, misread before …"
-              autoComplete="off"
-            />
-          </label>
+          <div className="grid grid-cols-2 gap-3">
+            <label className="flex flex-col gap-1 font-semibold">
+              what is on file{onlyWords(onFile) === "" ? "" : `, ${onlyWords(onFile)}`}
+              <select {...register("place")} className="field text-xl">
+                <option value="instead">goes: this takes its place</option>
+                <option value="beside">stays: this is for others</option>
+              </select>
+            </label>
+            <label className="flex flex-col justify-end gap-1 font-semibold">
+              why, where it goes
+              <input
+                {...register("reason")}
+                className="field text-xl"
+                placeholder="newer edition, misread …"
+                autoComplete="off"
+              />
+            </label>
+          </div>
         )
       )}
       <FormEnd message={message} words="Keep it" busy={busy} leave />

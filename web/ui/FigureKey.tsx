@@ -1,6 +1,6 @@
 "use client";
 
-import type { KnownFigure } from "@averin/core";
+import type { KnownFigure, Spec } from "@averin/core";
 import { DialogKey } from "./DialogKey.tsx";
 import { fetched } from "./fetched.tsx";
 
@@ -13,15 +13,15 @@ export function FigureKey({
   book,
   known,
   words,
-  onFile = false,
+  onFile = null,
 }: {
   /** The machine that it is entered at, or the book that it is entered in. */
   machine?: string;
   book?: string;
   known: KnownFigure | undefined;
   words: string;
-  /** Whether the model has one: then another is first thought to be this machine's own. */
-  onFile?: boolean;
+  /** What the model has: then another is first thought to be this machine's own. */
+  onFile?: Spec | null;
 }) {
   if (!known || known.kind === "places") return null;
   const how = known.words

@@ -5,6 +5,7 @@ import { findUnit, fromBase, quantityParse, unitNames } from "../quantity/index.
 import {
   type HoldsFor,
   rangeWords,
+  scopeOf,
   SERIALS_LIKE,
   serialsIn,
   SOURCE_GRADES,
@@ -75,7 +76,9 @@ export const figuresTable: Table<FigureRow> = {
     column("checked_by", "Who looked it up a second time."),
     column("entered_by", "Who entered it."),
   ],
-  key: ({ maker, model, machine, spec }) => keyOf(maker, model, machine, spec.key),
+  // Of a model several may stand under one name, each for other machines; a machine's own is its own.
+  key: ({ maker, model, machine, spec }) =>
+    keyOf(maker, model, machine, spec.key, machine === "" ? scopeOf(spec) : ""),
   read: readFigureRow,
   write({ maker, model, machine, spec, enteredBy }, figures) {
     const { grade, book: source, edition, page, checkedBy } = spec.source;

@@ -55,7 +55,7 @@ export function serialsIn(text: string): NonNullable<HoldsFor["serials"]> | null
 const partsOf = (text: string): string[] => text.toUpperCase().match(/\d+|[^\d]+/g) ?? [];
 
 /** Which of two frame numbers comes first; null where they are not of one row: other letters, or others in number. */
-function compared(a: string, b: string): number | null {
+export function compared(a: string, b: string): number | null {
   const [one, other] = [partsOf(a), partsOf(b)];
   if (one.length !== other.length) return null;
   for (const [i, part] of one.entries()) {

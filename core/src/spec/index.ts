@@ -10,9 +10,11 @@ export {
   YEARS_LIKE,
 } from "./enter.ts";
 export { buildsKnown } from "./build.ts";
+export { canStandBeside, type Scope, scopeOf } from "./scope.ts";
 export { type HoldsFor, rangeWords, serialsIn, yearsIn } from "./holdsFor.ts";
 export {
   configOf,
+  holdsHere,
   FIGURE_FORMAT,
   keptSpec,
   limitOf,

@@ -5,6 +5,7 @@ import { cardSchema } from "../fastener/index.ts";
 import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { type AtLimit, AT_LIMIT, type Limit, limitSchema } from "../metrology/index.ts";
+import { narrowness, type Scope } from "./scope.ts";
 import { holdsForMachine, holdsForSchema, holdsForWords, type Machine } from "./holdsFor.ts";
 
 /** How much a figure's origin is worth, best first. A guess may be shown but never signs off a fastener. */
@@ -28,12 +29,18 @@ export const sourceSchema = z.strictObject({
 });
 export type Source = z.infer<typeof sourceSchema>;
 
+/** So many builds at once are told of one figure: each is a word of how the machine is made. */
+const MOST_BUILDS = 6;
+
 const common = {
   key: z.string().min(1),
   label: z.string().min(1),
   source: sourceSchema,
   /** The builds it holds for, by how the machine is made; on another it is not offered. */
-  only: z.record(z.string(), z.string()).optional(),
+  only: z
+    .record(z.string(), z.string())
+    .refine((builds) => Object.keys(builds).length <= MOST_BUILDS, `at most ${MOST_BUILDS} builds`)
+    .optional(),
   /** The machines of its model that it holds for, by year and frame number; on another it is not offered. */
   holdsFor: holdsForSchema.optional(),
 };
@@ -122,12 +129,29 @@ export const configOf = (specs: readonly Spec[], figures: Figures = KNOWN_FIGURE
     ),
   );
 
-/** The figures that hold for a machine as it is made: those of another build, year or frame number are left out, not offered. */
+/** Of several under one key the one that holds the most narrowly. */
+const narrowest = (specs: readonly Spec[]): Spec[] => {
+  const first = new Map<string, Spec>();
+  for (const spec of specs) {
+    const other = first.get(spec.key);
+    if (!other || narrowness(spec) > narrowness(other)) first.set(spec.key, spec);
+  }
+  return specs.filter((spec) => first.get(spec.key) === spec);
+};
+
+/**
+ * The figures that hold for a machine as it is made, of several under one key the narrowest: those of another build, year
+ * or frame number are left out, not offered.
+ */
 export function specsOfBuild(specs: readonly Spec[], machine: Machine, figures: Figures = KNOWN_FIGURES): Spec[] {
   const its = specs.filter(({ holdsFor }) => holdsForMachine(holdsFor ?? {}, machine));
-  const config = configOf(its, figures);
-  return its.filter(({ only }) => Object.entries(only ?? {}).every(([key, word]) => config[key] === word));
+  const config = configOf(narrowest(its), figures);
+  return narrowest(its.filter((spec) => holdsHere(spec, machine, config)));
 }
+
+/** Whether a figure holds for a machine whose words are known. */
+export const holdsHere = ({ only = {}, holdsFor = {} }: Scope, machine: Machine, config: Record<string, string>) =>
+  holdsForMachine(holdsFor, machine) && Object.entries(only).every(([key, word]) => config[key] === word);
 
 /** What a figure holds for, where it is not every machine of its model: "chain in oil, model years 2024 to 2026"; empty where it is. */
 export const onlyWords = ({ only = {}, holdsFor = {} }: Pick<Spec, "only" | "holdsFor">): string =>

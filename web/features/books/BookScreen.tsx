@@ -1,4 +1,4 @@
-import { figuresWith, type KnownFigure, onlyWords, sourceLine, type Spec, specWords } from "@averin/core";
+import { figuresWith, type KnownFigure, onlyWords, scopeOf, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 import { PostKey } from "@/ui/PostKey";
 import { dayOf } from "@/ui/times";
@@ -45,7 +45,7 @@ export function BookScreen({
               </h2>
               <ul className="grid gap-x-8 lg:grid-cols-2">
                 {rows.map((row) => (
-                  <Row key={row.key} book={book.id} row={row} />
+                  <Row key={`${row.key} ${row.spec ? scopeOf(row.spec) : ""}`} book={book.id} row={row} />
                 ))}
               </ul>
             </section>
@@ -96,11 +96,13 @@ function Row({ book, row: { key, known, spec, enteredBy, before } }: { book: str
           </span>
         ))}
       </span>
-      {spec && <strong className="max-w-[55%] text-right text-lg leading-tight tabular-nums">{wordsOf(spec)}</strong>}
-      {spec?.source.checkedBy === null && (
-        <PostKey to={`/api/books/${book}/checks`} body={{ key }} words="It stands so" />
-      )}
-      <FigureKey book={book} known={known} words={spec ? "Another" : "Enter"} onFile={spec !== null} />
+      <span className="ml-auto flex max-w-[55%] flex-wrap items-center justify-end gap-2">
+        {spec && <strong className="text-right text-lg leading-tight tabular-nums">{wordsOf(spec)}</strong>}
+        {spec?.source.checkedBy === null && (
+          <PostKey to={`/api/books/${book}/checks`} body={{ key, scope: scopeOf(spec) }} words="It stands so" />
+        )}
+        <FigureKey book={book} known={known} words={spec ? "Another" : "Enter"} onFile={spec} />
+      </span>
     </li>
   );
 }

@@ -71,7 +71,7 @@ function Line({
       {governs && (
         <strong className="max-w-[55%] text-right text-lg leading-tight tabular-nums">{wordsOf(governs)}</strong>
       )}
-      <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} onFile={governs !== null} />
+      <FigureKey machine={machine} known={known} words={governs ? "Another" : "Enter"} onFile={governs} />
     </li>
   );
 }

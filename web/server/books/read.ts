@@ -1,4 +1,4 @@
-import { readFigure, type Spec, specsOfBuild } from "@averin/core";
+import { configOf, holdsHere, readFigure, type Spec, specsOfBuild } from "@averin/core";
 import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type At, type Database, fromJson } from "../database.ts";
@@ -16,8 +16,8 @@ async function bookSpecs(db: Database, bookId: string | null, transaction: At): 
 export type Whose = { machineId: string; bookId: string | null; year: number | null; serial: string };
 
 /**
- * A machine's figures: its own, the newest of each, before those of its model's book; what was overruled by them, which
- * stays in sight; and what is on file for another build only.
+ * A machine's figures: its own, the newest of each, before those of its model's book; what was overruled by them, or
+ * by a narrower one of the book, which stays in sight; and what is on file for another build only.
  */
 export async function specsOf(
   db: Database,
@@ -29,15 +29,18 @@ export async function specsOf(
     order: [["enteredAt", "DESC"]],
     transaction,
   });
-  const all = [
-    ...rows.map((row) => readFigure(row.get("body"), row.get("format") as number)),
-    ...(await bookSpecs(db, bookId, transaction)),
-  ];
-  const governs = (spec: Spec, i: number): boolean => all.findIndex((other) => other.key === spec.key) === i;
-  const governing = all.filter(governs);
-  const specs = specsOfBuild(governing, { year, serial }, await knownFigures(db, transaction));
-  const otherBuilds = governing.filter((spec) => !specs.includes(spec));
-  return { specs, overruled: all.filter((spec, i) => !governs(spec, i)), otherBuilds };
+  const own = rows.map((row) => readFigure(row.get("body"), row.get("format") as number));
+  const newest = own.filter((spec, i) => own.findIndex((other) => other.key === spec.key) === i);
+  const ofBook = await bookSpecs(db, bookId, transaction);
+  const asked = ofBook.filter((spec) => !newest.some((other) => other.key === spec.key));
+  const known = await knownFigures(db, transaction);
+  const specs = specsOfBuild([...newest, ...asked], { year, serial }, known);
+  const governs = new Map(specs.map((spec) => [spec.key, spec]));
+  const config = configOf(specs, known);
+  const overruled = [...own, ...ofBook].filter(
+    (spec) => (governs.get(spec.key) ?? spec) !== spec && holdsHere(spec, { year, serial }, config),
+  );
+  return { specs, overruled, otherBuilds: asked.filter((spec) => !governs.has(spec.key)) };
 }
 
 /** The keys of the figures that a machine has of its own. */
@@ -82,10 +85,12 @@ export type Superseded = { spec: Spec; by: string; at: Date; reason: string };
 export async function bookById(db: Database, id: string) {
   const row = await db.books.findByPk(id);
   if (!row) throw notFound("spec book");
-  const figures = (await db.specs.findAll({ where: { bookId: id }, order: ["specKey"] })).map((one): BookFigure => {
-    const { body, format, enteredBy, enteredAt } = one.get({ plain: true });
-    return { spec: readFigure(body, format), enteredBy, enteredAt };
-  });
+  const figures = (await db.specs.findAll({ where: { bookId: id }, order: ["specKey", "scope"] })).map(
+    (one): BookFigure => {
+      const { body, format, enteredBy, enteredAt } = one.get({ plain: true });
+      return { spec: readFigure(body, format), enteredBy, enteredAt };
+    },
+  );
   const before = await db.superseded.findAll({ where: { bookId: id }, order: [["supersededAt", "DESC"]] });
   const superseded = before.map((one): Superseded => {
     const { body, format, supersededBy: by, supersededAt: at, reason } = one.get({ plain: true });

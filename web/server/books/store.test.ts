@@ -1,4 +1,4 @@
-import type { Actor } from "@averin/core";
+import { type Actor, onlyWords } from "@averin/core";
 import { randomUUID } from "node:crypto";
 import type { Database } from "../database.ts";
 import { eventsAfter, jobById } from "../jobs/read.ts";
@@ -131,7 +131,7 @@ describe("a model's book", () => {
     await enterInBook(db, id, typed, "", liv);
     const poorer = { ...typed, most: "0.2", grade: "guess", where: "a friend" } as const;
     await expect(enterInBook(db, id, poorer, "", liv)).rejects.toThrow(
-      "On file: 0.15 mm at most, workshop book (maker's manual). Yours: 0.2 mm at most, +33.3 %. Yours is of a poorer source. Say why yours takes its place.",
+      "On file: 0.15 mm at most, workshop book (maker's manual). Yours: 0.2 mm at most, +33.3 %. Yours is of a poorer source. Say why yours takes its place, or which machines it is for.",
     );
     await enterInBook(db, id, { ...typed, most: "0.12" }, "second edition", liv);
     const { figures, superseded } = await bookById(db, id);
@@ -146,15 +146,63 @@ describe("a model's book", () => {
     );
   });
 
+  test("figures for other years stand beside each other: a machine is judged by its own, the narrower before the wider", async () => {
+    const id = await book();
+    const slack = { key: "steel-thickness", grade: "maker's manual", where: "workshop book" } as const;
+    await enterInBook(db, id, { ...slack, least: "1.4", years: "2020 to 2023" }, "", liv);
+    await enterInBook(db, id, { ...slack, least: "1.5", years: "from 2024" }, "", liv);
+    await enterInBook(db, id, { ...slack, least: "1.3" }, "", liv);
+    const judgedBy = async (mark: string, year: number | null) => {
+      const { id: job } = await opened(mark, { year });
+      const { bench } = await jobById(db, job);
+      const its = bench.specs.filter(({ key }) => key === slack.key);
+      return its.map((spec) => (spec.kind === "limit" ? spec.limit.serviceMin : null));
+    };
+    expect([await judgedBy("Old", 2021), await judgedBy("New", 2026), await judgedBy("Any", null)]).toEqual([
+      [1.4],
+      [1.5],
+      [1.3],
+    ]);
+    // Nobody could say which of two holds in 2024: refused, and nothing changed.
+    const both = { ...slack, least: "1.6", years: "2023 to 2024" };
+    await expect(enterInBook(db, id, both, "", liv)).rejects.toThrow(
+      "On file: 1.4 mm at least, model years 2020 to 2023, workshop book (maker's manual). Some machines would have both: say the model years, frame numbers or the build that tell them apart, or put yours in its place.",
+    );
+    // What was said of every one holds for some only: it takes the other's place, with a reason.
+    await expect(enterInBook(db, id, { ...slack, least: "1.3", years: "to 2019" }, "", liv, "")).rejects.toThrow(
+      /Say why yours takes its place\.$/,
+    );
+    await enterInBook(db, id, { ...slack, least: "1.3", years: "to 2019" }, "read again", liv, "");
+    const { figures } = await bookById(db, id);
+    const scopes = figures.filter(({ spec }) => spec.key === slack.key).map(({ spec }) => onlyWords(spec));
+    expect(scopes.sort()).toEqual(["model years 2020 to 2023", "model years from 2024", "model years to 2019"]);
+    await expect(enterInBook(db, id, { ...slack, least: "1.3" }, "x", liv, "years=2001..2002")).rejects.toThrow(
+      /is not on file any more/,
+    );
+    const { key } = slack;
+    await expect(checkInBook(db, id, { key }, { ...liv, name: "Arne Vold" }, false)).rejects.toThrow(/figure/);
+    await checkInBook(db, id, { key, scope: "years=2024.." }, { ...liv, name: "Arne Vold" }, false);
+    const { figures: after } = await bookById(db, id);
+    const unchecked = after.filter(({ spec }) => spec.key === key && spec.source.checkedBy === null);
+    expect(unchecked.map(({ spec }) => onlyWords(spec)).sort()).toEqual([
+      "model years 2020 to 2023",
+      "model years to 2019",
+    ]);
+    await db.specs.destroy({ where: { bookId: id, specKey: key } });
+    await db.superseded.destroy({ where: { bookId: id, specKey: key } });
+  });
+
   test("another person checks a figure; whoever entered it does not, unless they work alone", async () => {
     const id = await book();
-    await expect(checkInBook(db, id, typed.key, liv, false)).rejects.toThrow("Liv Sande entered it: another person");
-    await checkInBook(db, id, typed.key, { ...liv, name: "Arne Vold" }, false);
+    await expect(checkInBook(db, id, { key: typed.key }, liv, false)).rejects.toThrow(
+      "Liv Sande entered it: another person",
+    );
+    await checkInBook(db, id, { key: typed.key }, { ...liv, name: "Arne Vold" }, false);
     const unchecked = async () => (await bookLines(db, "rull 300")).books[0]?.unchecked;
     const before = await unchecked();
-    await checkInBook(db, id, "friction-thickness", liv, true);
+    await checkInBook(db, id, { key: "friction-thickness" }, liv, true);
     expect(await unchecked()).toBe((before ?? 0) - 1);
-    await expect(checkInBook(db, id, "moons", liv, true)).rejects.toThrow(/figure/);
+    await expect(checkInBook(db, id, { key: "moons" }, liv, true)).rejects.toThrow(/figure/);
   });
 
   test("what a sister model has is carried over once, each marked so and unchecked", async () => {

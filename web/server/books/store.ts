@@ -1,10 +1,14 @@
 import {
   type Actor,
+  canStandBeside,
   FIGURE_FORMAT,
   figureEntered,
+  type Figures,
   type FigureTyped,
+  onlyWords,
   readFigure,
   type Remembered,
+  scopeOf,
   SOURCE_GRADES,
   type Source,
   type Spec,
@@ -19,6 +23,7 @@ import type { BookRow, Database, MachineRow, SpecRow, Tx } from "../database.ts"
 import type { MachineKind } from "../machines/kinds.ts";
 import { knownFigures } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
+import { specsOf } from "./read.ts";
 
 async function keepOfMachine(db: Database, machineId: string, spec: Spec, by: Actor, transaction: Tx): Promise<void> {
   await db.machineFigures.create(
@@ -32,17 +37,19 @@ async function keepOfMachine(db: Database, machineId: string, spec: Spec, by: Ac
 
 const specIn = (row: Model<SpecRow>): Spec => readFigure(row.get("body"), row.get("format") as number);
 
-/** The figure that a book has under a key, under a lock, or null. */
-async function inBook(db: Database, bookId: string, key: string, transaction: Tx): Promise<Spec | null> {
-  const where = { bookId, specKey: key };
-  const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
-  return row ? specIn(row) : null;
+/** The figures that a book has under a key, each for other machines, under a lock. */
+async function inBook(db: Database, bookId: string, key: string, transaction: Tx): Promise<Model<SpecRow>[]> {
+  return db.specs.findAll({ where: { bookId, specKey: key }, transaction, lock: transaction.LOCK.UPDATE });
 }
+
+/** A figure as it is told where another is typed: "2.7 mm at least, model years 2020 to 2023". */
+const toldAs = (spec: Spec, figures: Figures): string =>
+  [specWords(spec, figures), onlyWords(spec)].filter((words) => words !== "").join(", ");
 
 const keepOfModel = (db: Database, bookId: string, spec: Spec, by: Actor, transaction: Tx) =>
   db.specs.create(
     {
-      ...{ bookId, specKey: spec.key, format: FIGURE_FORMAT, body: spec },
+      ...{ bookId, specKey: spec.key, scope: scopeOf(spec), format: FIGURE_FORMAT, body: spec },
       ...{ enteredBy: by.name, enteredAt: new Date() },
     },
     { transaction },
@@ -72,9 +79,10 @@ export async function enterFigure(
       const { holdsFor: _, only: _only, ...own } = spec.value;
       return keepOfMachine(db, machineId, own, by, transaction);
     }
-    const known = await inBook(db, bookId, spec.value.key, transaction);
+    const rows = (await inBook(db, bookId, spec.value.key, transaction)).map(specIn);
+    const known = rows.find((other) => !canStandBeside(spec.value, other));
     if (known) {
-      const message = `This model has it on file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Keep yours for this machine alone: it governs here, and both are shown.`;
+      const message = `This model has it on file: ${toldAs(known, figures)}, ${sourceLine(known.source)}. Keep yours for this machine alone: it governs here, and both are shown.`;
       throw new Refused(409, { code: "conflict", path: "whose", message });
     }
     await keepOfModel(db, bookId, spec.value, by, transaction);
@@ -86,9 +94,11 @@ export async function enterFigure(
 const worth = ({ source }: Spec): number => SOURCE_GRADES.indexOf(source.grade);
 
 /**
- * Keeps a figure in a model's book. Where one is there it is superseded, for a reason; one of a poorer source never takes
- * the place of a better one unless the reason says so: both are told, with how far they are apart. Errors: not found; what
- * the figure must be; missing where the reason is.
+ * Keeps a figure in a model's book. One that holds for the same machines is superseded, for a reason; one of a poorer
+ * source never takes the place of a better one unless the reason says so: both are told, with how far they are apart. One
+ * for other machines stands beside it. `instead` is the scope of one that it takes the place of though it holds for others.
+ * Errors: not found; what the figure must be; missing where the reason is; conflict where nobody could say which of two
+ * holds, and where the one to be replaced is not there any more.
  */
 export async function enterInBook(
   db: Database,
@@ -96,26 +106,36 @@ export async function enterInBook(
   typed: FigureTyped,
   reason: string,
   by: Actor,
+  instead: string | null = null,
 ): Promise<Spec> {
   if (!(await db.books.findByPk(bookId))) throw notFound("spec book");
   const figures = await knownFigures(db, null);
   const spec = figureEntered(typed, null, figures);
   if (!spec.ok) throw new Refused(422, spec.error);
   await db.write(async (transaction) => {
-    const where = { bookId, specKey: spec.value.key };
-    const row = await db.specs.findOne({ where, transaction, lock: transaction.LOCK.UPDATE });
+    const rows = await inBook(db, bookId, spec.value.key, transaction);
+    const row = rows.find((other) => other.get("scope") === (instead ?? scopeOf(spec.value)));
+    if (!row && instead !== null) {
+      const message = "What it was to take the place of is not on file any more: look at the book again.";
+      throw new Refused(409, { code: "conflict", path: "place", message });
+    }
+    for (const other of rows.filter((one) => one !== row).map(specIn)) {
+      if (canStandBeside(spec.value, other)) continue;
+      const message = `On file: ${toldAs(other, figures)}, ${sourceLine(other.source)}. Some machines would have both: say the model years, frame numbers or the build that tell them apart, or put yours in its place.`;
+      throw new Refused(409, { code: "conflict", path: "years", message });
+    }
     if (row) {
       const before = row.get({ plain: true });
       const known = specIn(row);
       if (reason === "") {
         const poorer = worth(spec.value) > worth(known) ? " Yours is of a poorer source." : "";
-        const message = `On file: ${specWords(known, figures)}, ${sourceLine(known.source)}. Yours: ${specWords(spec.value, figures)}${apartWords(known, spec.value)}.${poorer} Say why yours takes its place.`;
+        const message = `On file: ${toldAs(known, figures)}, ${sourceLine(known.source)}. Yours: ${toldAs(spec.value, figures)}${apartWords(known, spec.value)}.${poorer} Say why yours takes its place${instead === null ? ", or which machines it is for" : ""}.`;
         throw new Refused(409, { code: "missing", path: "reason", message });
       }
       const { format, body, enteredBy } = before;
       await db.superseded.create(
         {
-          ...{ id: randomUUID(), ...where, format, body, enteredBy },
+          ...{ id: randomUUID(), bookId, specKey: spec.value.key, format, body, enteredBy },
           ...{ supersededBy: by.name, supersededAt: new Date(), reason },
         },
         { transaction },
@@ -155,9 +175,15 @@ function numberOf(spec: Spec): number | null {
 }
 
 /** A second person says that a figure stands so in its source; whoever entered it does not, unless they work alone. */
-export async function checkInBook(db: Database, bookId: string, key: string, by: Actor, alone: boolean): Promise<void> {
+export async function checkInBook(
+  db: Database,
+  bookId: string,
+  { key, scope = "" }: { key: string; scope?: string },
+  by: Actor,
+  alone: boolean,
+): Promise<void> {
   await db.write(async (transaction) => {
-    const row = await db.specs.findOne({ where: { bookId, specKey: key }, transaction });
+    const row = await db.specs.findOne({ where: { bookId, specKey: key, scope }, transaction });
     if (!row) throw notFound("figure");
     if (row.get("enteredBy") === by.name && !alone) {
       const message = `${by.name} entered it: another person looks it up and checks it.`;
@@ -224,20 +250,15 @@ export async function rememberFigures(
   if (found.length === 0) return;
   const machine = (await db.machines.findByPk(job.machineId, { transaction }))?.get({ plain: true });
   if (!machine) throw notFound("machine");
+  const { specs: governing } = await specsOf(db, { ...machine, machineId: machine.id }, transaction);
   for (const { key, label, what, whose } of found) {
     const spec = specSchema.parse({ key, label, source: seenIn(job.number, machine, what.kind), ...what });
-    const known = machine.bookId === null ? null : await inBook(db, machine.bookId, key, transaction);
-    const last = {
-      where: { machineId: job.machineId, specKey: key },
-      order: [["enteredAt", "DESC"]] as [[string, string]],
-    };
-    const row = (await db.machineFigures.findOne({ ...last, transaction }))?.get({ plain: true });
-    const own = row ? readFigure(row.body, row.format) : null;
+    const governs = governing.find((one) => one.key === key);
     // A job that was reopened and ended again leaves nothing twice.
-    const governs = own ?? known;
     if (governs && specWords(governs) === specWords(spec)) continue;
-    if (whose === "model" && machine.bookId !== null && !known)
-      await keepOfModel(db, machine.bookId, spec, by, transaction);
+    const ofModel = whose === "model" && machine.bookId !== null;
+    if (ofModel && (await inBook(db, machine.bookId ?? "", key, transaction)).length === 0)
+      await keepOfModel(db, machine.bookId ?? "", spec, by, transaction);
     else await keepOfMachine(db, job.machineId, spec, by, transaction);
   }
 }

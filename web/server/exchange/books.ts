@@ -1,4 +1,15 @@
-import { type FigureRow, FIGURE_FORMAT, figuresTable, type ModelRow, modelsTable, readFigure } from "@averin/core";
+import {
+  canStandBeside,
+  type FigureRow,
+  FIGURE_FORMAT,
+  figuresTable,
+  type ModelRow,
+  modelsTable,
+  onlyWords,
+  readFigure,
+  scopeOf,
+  type Spec,
+} from "@averin/core";
 import { randomUUID } from "node:crypto";
 import { QueryTypes } from "sequelize";
 import { type BookRow, type Database, fromJson, type At } from "../database.ts";
@@ -75,6 +86,28 @@ type OnFile = {
   enteredBy: string | null;
 };
 
+const keyOfFigure = (maker: string, model: string, key: string): string => `${maker}\n${model}\n${key}`.toLowerCase();
+
+/** Figures that hold for some machines of a model only, those on file and those of the rows, by model and key. */
+async function narrowOf(db: Database, rows: readonly FigureRow[], transaction: At): Promise<Map<string, Spec[]>> {
+  const kept = await db.sequelize.query<Pick<OnFile, "maker" | "model" | "body" | "format">>(
+    `SELECT b.maker, b.model, s.body, s.format FROM specs s JOIN spec_books b ON b.id = s.bookId WHERE s.scope <> ''`,
+    { type: QueryTypes.SELECT, transaction },
+  );
+  const all = [
+    ...kept.map(({ maker, model, body, format }) => ({ maker, model, spec: readFigure(fromJson(body), format) })),
+    ...rows.filter(({ machine, spec }) => machine === "" && scopeOf(spec) !== ""),
+  ];
+  const by = new Map<string, Spec[]>();
+  for (const { maker, model, spec } of all) {
+    const key = keyOfFigure(maker, model, spec.key);
+    const beside = by.get(key);
+    if (beside) beside.push(spec);
+    else by.set(key, [spec]);
+  }
+  return by;
+}
+
 export const figures: Kind<FigureRow> = {
   table: figuresTable,
   takenBy: LEADS,
@@ -101,9 +134,17 @@ export const figures: Kind<FigureRow> = {
   async against(db, rows, transaction) {
     const known = await modelsByName(db, transaction);
     const machines = rows.some(({ machine }) => machine !== "") ? await machinesByMark(db, transaction) : new Map();
-    return ({ maker, model, machine }) => {
+    const narrow = await narrowOf(db, rows, transaction);
+    return ({ maker, model, machine, spec }) => {
       if (!known.has(`${maker} ${model}`.toLowerCase())) return [noModel("model", `${maker} ${model}`)];
-      if (machine === "" || machines.has(machineKey(maker, model, machine))) return [];
+      if (machine === "") {
+        const others = narrow.get(keyOfFigure(maker, model, spec.key)) ?? [];
+        const other = others.find((one) => scopeOf(one) !== scopeOf(spec) && !canStandBeside(spec, one));
+        if (!other) return [];
+        const message = `Some machines would have this one and that for ${onlyWords(other)}: say years, frame numbers or a build that tell them apart.`;
+        return [{ column: "years", message }];
+      }
+      if (machines.has(machineKey(maker, model, machine))) return [];
       return [
         { column: "machine", message: `No ${maker} ${model} has the mark ${machine}: take the machine in first.` },
       ];
@@ -115,13 +156,14 @@ export const figures: Kind<FigureRow> = {
     const enteredAt = new Date();
     const bookOf = ({ maker, model }: FigureRow): string => known.get(`${maker} ${model}`.toLowerCase())?.id ?? "";
     for (const row of changed.filter(({ machine }) => machine === "")) {
-      const where = { bookId: bookOf(row), specKey: row.spec.key };
+      const of = { bookId: bookOf(row), specKey: row.spec.key };
+      const where = { ...of, scope: scopeOf(row.spec) };
       const before = (await db.specs.findOne({ where, transaction }))?.get({ plain: true });
       if (!before) continue;
       const { format, body, enteredBy } = before;
       await db.superseded.create(
         {
-          ...{ id: randomUUID(), ...where, format, body, enteredBy },
+          ...{ id: randomUUID(), ...of, format, body, enteredBy },
           ...{ supersededBy: by.name, supersededAt: enteredAt, reason },
         },
         { transaction },
@@ -134,7 +176,9 @@ export const figures: Kind<FigureRow> = {
         ...{ enteredBy: row.enteredBy === "" ? null : row.enteredBy, enteredAt },
       }));
       await db.specs.bulkCreate(
-        kept.flatMap(({ row, ...spec }) => (row.machine === "" ? [{ bookId: bookOf(row), ...spec }] : [])),
+        kept.flatMap(({ row, ...spec }) =>
+          row.machine === "" ? [{ bookId: bookOf(row), scope: scopeOf(row.spec), ...spec }] : [],
+        ),
         { transaction },
       );
       await db.machineFigures.bulkCreate(

@@ -108,6 +108,22 @@ test("a figure that differs from the one on file takes its place for a reason on
   ]);
 });
 
+test("figures of one name for other years come in beside each other; two that nobody could tell apart are told", async () => {
+  const head = "maker,model,figure,least,unit,years,grade,source";
+  const row = (least: string, years: string) => `Pellando,Grindal 300,belt-width,${least},mm,${years},shop rule,wall`;
+  const taken = await take("figures", csv(head, row("0.2", "to 2023"), row("0.3", "from 2024"), row("0.25", "")));
+  expect(taken).toMatchObject({ fresh: 3, faultCount: 0, taken: true });
+  expect(await take("figures", csv(head, row("0.3", "from 2024")))).toMatchObject({ same: 1, fresh: 0, changed: 0 });
+  const refused = await take("figures", csv(head, row("0.4", "2023 to 2025")));
+  expect(refused).toMatchObject({
+    taken: false,
+    faults: [
+      { line: 2, column: "years", message: expect.stringMatching(/^Some machines would have this one and that/) },
+    ],
+  });
+  await db.specs.destroy({ where: { specKey: "belt-width" } });
+});
+
 test("UTF-8 with or without its mark and UTF-16 are known; anything else is asked", async () => {
   const text = csv("name,least_nm,most_nm", "Schlüssel Å,4,20");
   const wide = Buffer.from(text, "utf16le");

@@ -1,4 +1,4 @@
-import { configOf, figuresAsked, figuresKnown, madeFor, type Spec } from "@averin/core";
+import { configOf, figuresAsked, figuresKnown, madeFor, scopeOf } from "@averin/core";
 import { type BookRow, BookScreen } from "@/features/books/BookScreen";
 import { MakersWays } from "@/features/books/MakersWays";
 import { searchAsked, type Searched } from "@/server/asked";
@@ -17,25 +17,32 @@ export default async function BookPage({ params, ...asked }: { params: Promise<{
   const search = await searchAsked(asked);
   const { book, figures, superseded } = await orNotFound(bookById(db, (await params).id));
   const config = configOf(
-    figures.map(({ spec }) => spec),
+    figures.map(({ spec }) => spec).filter((spec) => scopeOf(spec) === ""),
     await knownFigures(db, null),
   );
   const seen = new Set<string>();
-  const rowOf = (key: string, known: BookRow["known"]): BookRow => {
-    const own = figures.find(({ spec }) => spec.key === key);
+  /** One row a figure, or one for what is missing; what was superseded stands with what took its place. */
+  const rowsOf = (key: string, known: BookRow["known"]): BookRow[] => {
+    const own = figures.filter(({ spec }) => spec.key === key);
+    const scopes = own.map(({ spec }) => scopeOf(spec));
     const before = superseded.filter(({ spec }) => spec.key === key);
-    return { key, known, spec: own?.spec ?? null, enteredBy: own?.enteredBy ?? null, before };
+    const at = (scope: string): number => Math.max(0, scopes.indexOf(scope));
+    const rows = own.length > 0 ? own : [{ spec: null, enteredBy: null }];
+    return rows.map(({ spec, enteredBy }, i) => ({
+      ...{ key, known, spec, enteredBy },
+      before: before.filter((one) => at(scopeOf(one.spec)) === i),
+    }));
   };
   const works = (await proceduresFor(db, book.builds, null)).map(({ procedure }) => {
     const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
     const keys = [...new Set(asked)].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
     const known = figuresKnown(procedure);
-    return { title: procedure.title, rows: keys.map((key) => rowOf(key, known.get(key))) };
+    return { title: procedure.title, rows: keys.flatMap((key) => rowsOf(key, known.get(key))) };
   });
   const known = await knownFigures(db, null);
-  const others = figures.map(({ spec }): Spec => spec).filter(({ key }) => !seen.has(key));
-  const rest = { title: "Asked for by no work here", rows: others.map(({ key }) => rowOf(key, known.get(key))) };
+  const others = [...new Set(figures.map(({ spec }) => spec.key))].filter((key) => !seen.has(key));
+  const rest = { title: "Asked for by no work here", rows: others.flatMap((key) => rowsOf(key, known.get(key))) };
   const ways = lookedFor(search, await synonymsOf(db));
   const isFound = ({ key, known, spec }: BookRow): boolean => {
     const words = `${known?.label ?? ""} ${spec?.label ?? ""} ${key}`.toLowerCase();
