@@ -1,5 +1,8 @@
+import type { Finding, Sketch } from "@averin/core";
 import type { ReactNode } from "react";
 import { inSight } from "./inSight.ts";
+
+type Lead = Finding["leads"];
 
 export type SpineState =
   "on" | "off" | "gone" | "measured" | "judged" | "decided" | "new" | "going in" | "fitted" | "torqued";
@@ -7,8 +10,8 @@ export type SpineState =
 export type SpinePart = {
   id: string;
   name: string;
-  /** The shape it is drawn by. */
-  draws: string;
+  /** The outlines it is drawn by; a plain disc in section where there are none. */
+  sketch: Sketch | null;
   kind: "part" | "pack" | "fasteners";
   count: number;
   place: "on" | "off" | "in";
@@ -17,7 +20,7 @@ export type SpinePart = {
   state: SpineState;
   renewed: boolean;
   inHand: boolean;
-  plates: { name: string; lining: boolean; renewed: boolean; thicknessMm: number | null; heat: string | null }[];
+  plates: { name: string; lining: boolean; renewed: boolean; thicknessMm: number | null; found: Lead | null }[];
 };
 
 const DRAW = 96;
@@ -101,9 +104,8 @@ function Drawing({ part }: { part: SpinePart }) {
 }
 
 /** One part, large: which one is meant, from across the bench. */
-export function PartFigure({ draws, count, fasteners }: { draws: string; count: number; fasteners: boolean }) {
-  const shape = fasteners ? <Bolts count={count} /> : SHAPES[draws];
-  if (shape === undefined) return null;
+export function PartFigure({ sketch, count, fasteners }: { sketch: Sketch | null; count: number; fasteners: boolean }) {
+  if (sketch === null && !fasteners) return null;
   return (
     <svg
       viewBox="0 0 88 46"
@@ -114,7 +116,7 @@ export function PartFigure({ draws, count, fasteners }: { draws: string; count: 
       strokeLinejoin="round"
       fill="var(--sheet)"
     >
-      {shape}
+      {fasteners ? <Bolts count={count} /> : sketchOf(sketch)}
     </svg>
   );
 }
@@ -122,116 +124,16 @@ export function PartFigure({ draws, count, fasteners }: { draws: string; count: 
 function shapeOf(part: SpinePart, ink: string): ReactNode {
   if (part.kind === "pack") return <Pack part={part} ink={ink} />;
   if (part.kind === "fasteners") return <Bolts count={part.count} />;
-  if (part.count > 1 && !(part.draws in SHAPES)) return <Coils count={part.count} />;
-  return SHAPES[part.draws] ?? <rect x="16" y="14" width="56" height="16" />;
+  return sketchOf(part.sketch);
 }
 
-/** Parts that have a drawing of their own, by id; any other is a plain disc in section. */
-const SHAPES: Record<string, ReactNode> = {
-  cover: <path d="M10 36V22q0-12 12-12h44q12 0 12 12v14h-8V24q0-6-6-6H24q-6 0-6 6v12z" />,
-  gasket: <path d="M8 19h72v5H8z" />,
-  "pressure-plate": <path d="M10 28h16v-8h9v-6h18v6h9v8h16v7H10z" />,
-  lifter: <path d="M36 6h16v14h12v7H24v-7h12zM22 31h44v6H22z" />,
-  seal: (
-    <>
-      <circle cx="14" cy="22" r="6" />
-      <circle cx="74" cy="22" r="6" />
-    </>
-  ),
-  "spring-holder": <path d="M12 28h12V14h40v14h12v8H56V22H32v14H12z" />,
-  "disc-spring": <path d="M8 32L34 14h20l26 18-4 4-24-15H36L12 36z" />,
-  "top-hat": <path d="M34 8h20v18h18v8H16v-8h18z" />,
-  "push-rod": <path d="M40 3h8v38h-8z" />,
-  "tab-washer": <path d="M14 20h60v5H14zM60 20l8-9h5v9z" />,
-  hub: <path d="M18 30h14V14h8V8h8v6h8v16h14v7H18z" />,
-  basket: <path d="M8 8h7v20h58V8h7v22l-6 6H14l-6-6zM32 36h24v5H32z" />,
-  wheel: (
-    <>
-      <circle cx="44" cy="22" r="19" />
-      <circle cx="44" cy="22" r="8" />
-    </>
-  ),
-  caliper: <path d="M18 10h52v10H58v14H46V20H30v8H18z" />,
-  shaft: <path d="M6 18h12v-6h10v6h34v-8h14v8h8v8h-8v8H62v-8H28v6H18v-6H6z" />,
-  bar: <path d="M6 19h76v6H6z" />,
-  band: <path d="M36 6h14v32H36zM50 8h16v5H50z" />,
-  boot: <path d="M20 8l8 4 4-3 6 6 4-3 6 5 4-2 6 4v8l-6 4-4-2-6 5-4-3-6 6-4-3-8 4z" />,
-  ring: <path d="M44 5a17 17 0 1 1-6 1l2 5a12 12 0 1 0 4-1z" />,
-  cup: <path d="M20 6h40q10 0 10 10v12q0 10-10 10H20v-7h36q5 0 5-5v-8q0-5-5-5H20z" />,
-  race: (
-    <>
-      <circle cx="44" cy="22" r="17" />
-      <circle cx="44" cy="12" r="4" />
-      <circle cx="44" cy="32" r="4" />
-      <circle cx="34" cy="22" r="4" />
-      <circle cx="54" cy="22" r="4" />
-    </>
-  ),
-  chain: <path d="M4 16h24v12H4zM24 18h18v8H24zM38 16h24v12H38zM58 18h18v8H58z" />,
-  sprocket: <path d="M44 4l5 5 7-3 2 7 7 2-3 7 5 5-6 4 1 7-8 0-3 7-7-3-7 3-3-7-8 0 1-7-6-4 5-5-3-7 7-2 2-7 7 3z" />,
-  pipe: <path d="M6 30q4-14 20-14h20q10 0 16-8h18v10H68q-8 8-18 8H28q-10 0-12 10H6z" />,
-  "case-cover": (
-    <path d="M30 4h28q12 0 12 14t-8 18H26q-8-6-8-18T30 4zM28 12a2 2 0 1 0 .1 0zM60 12a2 2 0 1 0 .1 0zM30 30a2 2 0 1 0 .1 0zM58 30a2 2 0 1 0 .1 0z" />
-  ),
-  gears: (
-    <>
-      <circle cx="28" cy="16" r="10" />
-      <circle cx="60" cy="24" r="16" />
-      <path d="M26 6L60 8M30 26l26 14" fill="none" strokeDasharray="4 3" />
-    </>
-  ),
-  belt: (
-    <path
-      d="M14 22a12 12 0 0 1 12-12h36a12 12 0 0 1 0 24H26a12 12 0 0 1-12-12zM22 22a5 5 0 0 0 5 5h34a5 5 0 0 0 0-10H27a5 5 0 0 0-5 5z"
-      fillRule="evenodd"
-    />
-  ),
-  clutch: <path d="M12 6l28 14v4L12 38zM76 6L48 20v4l28 14zM40 18h8v8h-8z" />,
-  skid: <path d="M8 34h64q8 0 10-8l-4-2q-2 4-6 4H8zM22 28l10-18h6l-8 18zM52 28l8-20h6l-6 20z" />,
-  track: (
-    <path
-      d="M16 8h56a14 14 0 0 1 0 28H16a14 14 0 0 1 0-28zM16 13a9 9 0 0 0 0 18h56a9 9 0 0 0 0-18zM20 36v5M34 36v5M48 36v5M62 36v5"
-      fillRule="evenodd"
-    />
-  ),
-  slide: <path d="M6 24h68q6 0 8-10l3 1q-2 15-10 15H6z" />,
-  bearing: (
-    <>
-      <circle cx="44" cy="22" r="18" />
-      <circle cx="44" cy="22" r="8" />
-      <path d="M44 6v6M44 32v6M28 22h6M54 22h6M33 11l4 4M51 29l4 4M33 33l4-4M51 15l4-4" fill="none" />
-    </>
-  ),
-  stack: <path d="M8 10h8v24H8zM20 14h5v16h-5zM29 6h14v32H29zM47 14h8v16h-8zM59 10h5v24h-5zM68 16h12v12H68z" />,
-  torsion: (
-    <path
-      d="M24 6a16 16 0 1 0 0 32h58v-4H24a12 12 0 1 1 0-24q8 0 11 6l4-2Q34 6 24 6zM24 16a6 6 0 1 0 .1 0z"
-      fillRule="evenodd"
-    />
-  ),
-  adjusters: <path d="M8 16h40v-5h10v22H48v-5H8zM58 18h22v8H58zM64 14v16M70 14v16M76 14v16" />,
-  pads: <path d="M14 8h22v28H14zM36 12h6v20h-6zM74 8H52v28h22zM52 12h-6v20h6z" />,
-  disc: (
-    <>
-      <circle cx="44" cy="22" r="19" />
-      <circle cx="44" cy="22" r="7" />
-      <path d="M44 5v4M44 35v4M27 22h4M57 22h4M32 10l3 3M53 31l3 3M32 34l3-3M53 13l3-3" fill="none" />
-    </>
-  ),
-  bracket: <path d="M12 6h14v24h50v8H12zM19 12a3 3 0 1 0 .1 0zM40 34a2 2 0 1 0 .1 0zM62 34a2 2 0 1 0 .1 0z" />,
-  shoe: <path d="M14 34q14-26 60-24l-2 8q-36-2-48 18z" />,
-  caps: <path d="M16 14h16v18q0 4-8 4t-8-4zM56 14h16v18q0 4-8 4t-8-4zM18 8h12v6H18zM58 8h12v6H58z" />,
-  plug: <path d="M30 8h28v8H30zM34 16h20v16q0 4-10 4t-10-4zM34 21h20M34 26h20" />,
-  guard: <path d="M8 36V20Q8 8 22 8h44q14 0 14 12v16h-8V22q0-6-8-6H24q-8 0-8 6v14z" />,
-  washer: (
-    <>
-      <circle cx="44" cy="22" r="15" />
-      <circle cx="44" cy="22" r="7" />
-    </>
-  ),
-  rack: <path d="M36 4h14v6h4v4h-4v4h4v4h-4v4h4v4h-4v12H36z" />,
-  judder: <path d="M12 24q32-14 64 0M12 32h64v4H12z" />,
-};
+/** A part by the sketch that its procedure has for it; any other is a plain disc in section. */
+const sketchOf = (sketch: Sketch | null): ReactNode =>
+  sketch === null ? (
+    <rect x="16" y="14" width="56" height="16" />
+  ) : (
+    sketch.map(({ pen, open }, i) => <path key={i} d={pen} fillRule="evenodd" {...(open ? { fill: "none" } : {})} />)
+  );
 
 function Bolts({ count }: { count: number }) {
   const shown = Math.min(count, 6);
@@ -245,19 +147,10 @@ function Bolts({ count }: { count: number }) {
   );
 }
 
-function Coils({ count }: { count: number }) {
-  const shown = Math.min(count, 6);
-  const step = 78 / shown;
-  return (
-    <>
-      {Array.from({ length: shown }, (_, i) => (
-        <path key={i} d={`M${6 + i * step} 8h9l-9 7h9l-9 7h9l-9 7h9l-9 7h9`} fill="none" />
-      ))}
-    </>
-  );
-}
-
-const HEAT: Record<string, string> = { brown: "var(--near)", blue: "var(--doubt)", dark: "var(--soft)" };
+/** What was found on a plate that is not as it should be. */
+const FOUND: Record<Lead, string | null> = {
+  ...{ keep: null, watch: "var(--near)", renew: "var(--doubt)", stop: "var(--past)" },
+};
 
 function Pack({ part, ink }: { part: SpinePart; ink: string }) {
   return (
@@ -269,7 +162,7 @@ function Pack({ part, ink }: { part: SpinePart; ink: string }) {
           y={6 + i * 6}
           width={plate.lining ? 66 : 50}
           height={plate.thicknessMm === null ? 3.4 : 2 + plate.thicknessMm * 0.9}
-          fill={plate.lining ? "none" : (HEAT[plate.heat ?? ""] ?? ink)}
+          fill={plate.lining ? "none" : ((plate.found && FOUND[plate.found]) ?? ink)}
           strokeWidth={plate.lining ? 1.4 : 0.5}
         />
       ))}

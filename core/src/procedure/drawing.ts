@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
+import { pen } from "./sketch.ts";
 import { id, rowId, sentence } from "./spine.ts";
 
 /** A place in a view, in its own units: to the right, and down. */
@@ -51,13 +52,9 @@ const shapeSchema = z.discriminatedUnion("shape", [
     closed: z.boolean().default(false),
     ...drawn,
   }),
-  /** An outline in the letters of a pen: M to, L line, C and Q curves, A arc, Z closed; small letters go on from where it is. */
   z.strictObject({
     shape: z.literal("outline"),
-    pen: z
-      .string()
-      .max(2000)
-      .regex(/^[Mm][MmLlHhVvCcSsQqTtAaZz\d\s.,+-]*$/, "begins with M; letters of a pen and figures alone"),
+    pen,
     ...drawn,
   }),
   z.strictObject({

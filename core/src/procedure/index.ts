@@ -2,6 +2,7 @@ export { procedureJsonSchema, procedureSchema } from "./check.ts";
 export { type Condition, type Facts, factsIn, holds, machineFact, machineKey } from "./condition.ts";
 export { type Gears, type Instrument, type Strip, STRIP_LENGTH } from "./instrument.ts";
 export { type Drawing, type Picture, type Shape, type View } from "./drawing.ts";
+export { type Sketch } from "./sketch.ts";
 export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";

@@ -228,7 +228,7 @@ export function joined([first, ...further]: readonly [WorkAsked, ...WorkAsked[]]
     }
     const ownIds = idsOf(work.procedure);
     const naming: Naming = (id) => names.get(id) ?? (ownIds.has(id) ? `${work.id}-${id}` : id);
-    const called = renamed(procedureShape, drawnAs(placed(work.procedure, work.position)), naming);
+    const called = renamed(procedureShape, placed(work.procedure, work.position), naming);
     works.push(workAs(work, called));
     whole = together(whole, hanging(called, work.id), {
       first: before.every(({ dropped }) => dropped === true),
@@ -279,12 +279,6 @@ function named(whole: Procedure, works: readonly Work[], shared: ReadonlyMap<str
   };
 }
 
-/** The spine draws an entry by its id where nothing else is said; under a new name that has to be said. */
-const drawnAs = (procedure: Procedure): Procedure => ({
-  ...procedure,
-  spine: procedure.spine.map((entry) => ({ ...entry, draws: entry.draws ?? entry.id })),
-});
-
 /** Two laid out as one; what stands at different places in them stands at the outermost of those that are not dropped. */
 function together(first: Procedure, second: Procedure, dropped: { first: boolean; second: boolean }): Procedure {
   const both = <T extends { id: string }>(a: T, b: T): T => {
@@ -305,7 +299,7 @@ function together(first: Procedure, second: Procedure, dropped: { first: boolean
     return { ...(before === undefined ? {} : { before }), ...(after === undefined ? {} : { after }) };
   };
   const oneEntry = (a: Entry, b: Entry): Entry => {
-    const entry = both({ ...fuller(a, b), draws: a.draws }, b);
+    const entry = both({ ...fuller(a, b), draws: a.draws, sketch: a.sketch }, b);
     if (entry.kind !== "fasteners" || a.kind !== "fasteners" || b.kind !== "fasteners") return entry;
     const after = outer(a.torque.after, b.torque.after);
     return { ...entry, torque: { ...entry.torque, ...(after === undefined ? {} : { after }) } };

@@ -4,7 +4,7 @@ import { KNOWN_FIGURES } from "../figures/index.ts";
 import { figuresAsked } from "./figures.ts";
 import { WORK_OF_ROW } from "./join.ts";
 import { locksOf, partsOf } from "./parts.ts";
-import { NAMED_PICTURES } from "./pictures.ts";
+import { NAMED_PICTURES, NAMED_SKETCHES } from "./pictures.ts";
 import { figuresKnown, type Procedure, type Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
@@ -208,6 +208,10 @@ export function lint(procedure: Procedure): Issue[] {
 
   spine.forEach((entry, i) => {
     claim(entry.id, ["spine", i, "id"]);
+    if (entry.draws !== undefined && !NAMED_SKETCHES.has(entry.draws)) {
+      const near = named(entry.draws, NAMED_SKETCHES.keys());
+      complain(["spine", i, "draws"], `"${entry.draws}" is no sketch that ships.${near} A file may bring its own.`);
+    }
     known(entry.when, ["spine", i, "when"]);
     known(entry.backWhen, ["spine", i, "backWhen"]);
     if (entry.kind === "pack") {

@@ -4,8 +4,10 @@ import belt from "./pictures/belt.json" with { type: "json" };
 import chain from "./pictures/chain.json" with { type: "json" };
 import clutch from "./pictures/clutch.json" with { type: "json" };
 import machine from "./pictures/machine.json" with { type: "json" };
+import parts from "./pictures/parts.json" with { type: "json" };
 import track from "./pictures/track.json" with { type: "json" };
 import { figuresKnown, type Procedure } from "./schema.ts";
+import { namedSketchSchema, type Sketch } from "./sketch.ts";
 
 const files: readonly unknown[][] = [machine, axle, belt, chain, clutch, track];
 
@@ -15,6 +17,11 @@ export const NAMED_PICTURES: ReadonlyMap<string, readonly Picture[]> = new Map(
     .flat()
     .map((row) => namedPicturesSchema.parse(row))
     .map(({ name, pictures }) => [name, pictures]),
+);
+
+/** Every sketch of a part that ships, by its name. */
+export const NAMED_SKETCHES: ReadonlyMap<string, Sketch> = new Map(
+  parts.map((row) => namedSketchSchema.parse(row)).map(({ name, sketch }) => [name, sketch]),
 );
 
 type Drawing = { drawing?: string | undefined };
@@ -38,9 +45,16 @@ function stepWith(step: Procedure["steps"][number], procedure: Procedure): Proce
   return pictures === undefined ? step : { ...step, expect: { pictures, ...expect } };
 }
 
+/** An entry is drawn as it says, or by its id where a sketch is called so. */
+function sketched<Entry extends Procedure["spine"][number]>(entry: Entry): Entry {
+  const sketch = NAMED_SKETCHES.get(entry.draws ?? entry.id);
+  return sketch === undefined ? entry : { sketch, ...entry };
+}
+
 /** A procedure with every picture that it calls by its name in the place where it shows; a name that ships no more is left. */
 export const withPictures = (procedure: Procedure): Procedure => ({
   ...procedure,
+  spine: procedure.spine.map(sketched),
   points: procedure.points.map((point) =>
     point.kind === "measure" ? one(point) : { ...point, findings: each(point, point.findings) },
   ),

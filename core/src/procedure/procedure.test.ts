@@ -41,6 +41,11 @@ describe("a procedure that cannot be followed is refused, naming the place", () 
       /drawing: "plate linings" is no picture that ships\. Is "plate lining" meant\? A file may bring its own\./,
     ],
     [
+      "a part drawn by nothing",
+      (b) => void (entry(b, "cover").draws = "covver"),
+      /spine\.\d+\.draws: "covver" is no sketch that ships\. Is "cover" meant\? A file may bring its own\./,
+    ],
+    [
       "fewer pictures than words",
       (b) => void Object.assign(b.points?.find((p) => p.id === "steel-colour") ?? {}, { drawing: "side" }),
       /drawing: "side" has 2 pictures, and here are 4 words\./,

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { PATTERNS } from "../fastener/index.ts";
 import { conditionSchema } from "./condition.ts";
+import { sketchSchema } from "./sketch.ts";
 
 const NAME = /^[a-z][a-z0-9-]*$/;
 const SIZED = /^\d+(?:\.\d+)?(?:\/\d+)? (?:mm|in) /;
@@ -69,8 +70,8 @@ const partFields = {
   risk: sentence.optional(),
 };
 
-/** When an entry is worked on at all, when it goes back in, and what the spine draws for it. */
-const entryFields = { when, backWhen: when, draws: sentence.optional() };
+/** When an entry is worked on at all, when it goes back in, and what the spine draws for it: a sketch that ships, by its name, or its own. */
+const entryFields = { when, backWhen: when, draws: sentence.optional(), sketch: sketchSchema.optional() };
 
 const partSchema = z.strictObject({
   kind: z.literal("part"),

@@ -210,7 +210,7 @@ test("the clock's words", () => {
 });
 
 describe("the spine", () => {
-  test("parts come off and go back in, new ones are marked, and heat shows in the pack", () => {
+  test("parts come off and go back in, new ones are marked, and what was found shows in the pack", () => {
     const parts = (job: TestJob) => spineParts(bench, job.state, walk(bench, job.state), job.task);
     const begin = parts(jobAt("off:cover"));
     expect(begin.map((p) => p.state).slice(0, 3)).toEqual(["off", "on", "on"]);
@@ -218,7 +218,7 @@ describe("the spine", () => {
     const pack = parts(jobAt("measure:spring-length:found")).find((p) => p.id === "pack");
     expect(pack?.plates).toHaveLength(17);
     expect(pack?.plates[0]).toMatchObject({ name: "friction 1", lining: true });
-    expect(pack?.plates.filter((p) => p.heat === "blue").map((p) => p.name)).toEqual(["steel 7", "steel 8"]);
+    expect(pack?.plates.filter((p) => p.found === "renew").map((p) => p.name)).toEqual(["steel 7", "steel 8"]);
     expect(parts(jobAt("fit:lifter")).find((p) => p.id === "pack")?.state).toBe("fitted");
   });
 

@@ -50,7 +50,7 @@ function liningOf(bench: Bench, pack: PackEntry): string {
 
 /** What the spine draws, from the job's state. */
 export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[], inHand: Task | null): SpinePart[] {
-  const colour = bench.procedure.points.find((p) => p.kind === "inspect" && p.findings.some((f) => f.word === "blue"));
+  const marked = bench.procedure.points.flatMap((p) => (p.kind === "inspect" && p.pattern ? [p] : []));
   return activeSpine(bench, state).map((entry): SpinePart => {
     const plates = entry.kind === "pack" ? platesOf(bench, state, entry) : [];
     const fit = tasks.find((task) => task.id === `fit:${entry.id}`);
@@ -64,7 +64,7 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
       id: entry.id,
       name: entry.name,
       kind: entry.kind,
-      draws: entry.draws ?? entry.id,
+      sketch: entry.sketch ?? null,
       count: entry.kind === "pack" ? plates.length : countOf(state, entry.id),
       place: fitted ? "in" : off ? "off" : "on",
       proven: off && own.every((task) => waitingSlots(bench, state, task).length === 0),
@@ -76,10 +76,10 @@ export function spineParts(bench: Bench, state: JobState, tasks: readonly Task[]
         lining: entry.kind === "pack" && plate.layer.id === liningOf(bench, entry),
         renewed: plate.renewed,
         thicknessMm: plate.thicknessMm,
-        heat:
-          colour?.kind === "inspect" && colour.on === plate.layer.id && !plate.renewed
-            ? (findingOf(state, colour, plate.item)?.word ?? null)
-            : null,
+        found: plate.renewed
+          ? null
+          : (marked.flatMap((p) => (p.on === plate.layer.id ? (findingOf(state, p, plate.item) ?? []) : []))[0]
+              ?.leads ?? null),
       })),
     };
   });

@@ -106,7 +106,7 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
       )}
       {entry && entry.kind !== "pack" && order.length < 2 && (
         <PartFigure
-          draws={entry.draws ?? entry.id}
+          sketch={entry.sketch ?? null}
           count={countOf(state, entry.id)}
           fasteners={entry.kind === "fasteners"}
         />
