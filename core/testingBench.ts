@@ -82,7 +82,8 @@ export class Job extends TestJob {
 /** What is typed where Enter alone does not answer: a worn pack that may stay. */
 export const ANSWERS: Record<string, string[]> = {
   "off:cover": ["", "2", "good"],
-  "off:judder": ["", "stay"],
+  "off:gasket": ["", "1"],
+  "off:judder": ["", "stay", "1"],
   "measure:friction-thickness:found": ["2.86 2.86 2.87", "2.85 2.86 2.86", "2.84 2.85 2.84"],
   "inspect:friction-lining:found": ["s s s"],
   "measure:steel-thickness:found": ["1.98 1.99"],

@@ -77,8 +77,7 @@ export const figuresTable: Table<FigureRow> = {
     column("entered_by", "Who entered it."),
   ],
   // Of a model several may stand under one name, each for other machines; a machine's own is its own.
-  key: ({ maker, model, machine, spec }) =>
-    keyOf(maker, model, machine, spec.key, machine === "" ? scopeOf(spec) : ""),
+  key: ({ maker, model, machine, spec }) => keyOf(maker, model, machine, spec.key, machine === "" ? scopeOf(spec) : ""),
   read: readFigureRow,
   write({ maker, model, machine, spec, enteredBy }, figures) {
     const { grade, book: source, edition, page, checkedBy } = spec.source;

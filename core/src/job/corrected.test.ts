@@ -24,9 +24,14 @@ const counts = {
   "plate-bolt-count": 4,
   "cover-bolt-count": 4,
 };
+const made = { "clutch-release": "arm in the cover", "cover-seal": "gasket", "spring-washers": "none" };
 const other: Bench = {
   ...bench,
-  specs: [...bench.specs, ...Object.entries(counts).map(([key, count]) => spec("count", key, { count }))],
+  specs: [
+    ...bench.specs,
+    ...Object.entries(counts).map(([key, count]) => spec("count", key, { count })),
+    ...Object.entries(made).map(([key, word]) => spec("word", key, { word })),
+  ],
 };
 const said = (
   job: ReturnType<typeof jobAt>,
@@ -87,7 +92,7 @@ test("cancelled while the machine is as it came; with parts off it is only hande
   const open = jobAt("inspect:friction-lining:found");
   expect(open.offer({ type: "job_cancelled", reason: "opened twice" })).toMatchObject({
     error: {
-      message: expect.stringMatching(/^The machine is not as it came: make safe and drain: done\. .*hand it back/),
+      message: expect.stringMatching(/^The machine is not as it came: make safe: done\. .*hand it back/),
     },
   });
   const job = jobAt("do:make-safe", {}, bench, lead);

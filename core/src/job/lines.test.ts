@@ -4,11 +4,11 @@ import { fold, openPoints, RELEASE_WORD, resumeSentence, summarise, unsigned, wa
 
 // Every figure in this file is invented.
 describe("what the line says where it cannot take what was typed", () => {
-  const deep = { "off:judder": ["", "go"] };
+  const deep = { "off:judder": ["", "go", "1"] };
   test.each<[string, Record<string, string[]>, string, string | RegExp]>([
     ["start:soak", {}, "x", "Say which: 1 film, 2 half hour, 3 one hour, 4 few hours, 5 overnight."],
     ["start:soak", {}, "9", /^Say which/],
-    ["do:make-safe", {}, "12", "Enter alone confirms; - strikes the last, / skips."],
+    ["do:make-room", {}, "12", "Enter alone confirms; - strikes the last, / skips."],
     ["off:cover-bolts", {}, "25 25 25 25 25", "5 lengths for 4 places left: nothing is kept."],
     ["off:cover-bolts", {}, "long", /is no length: type 25, or 25 washer, or several/],
     ["off:plate-bolts", {}, "four", "Enter alone confirms; - strikes the last, / skips."],
@@ -37,7 +37,7 @@ describe("what the line says where it cannot take what was typed", () => {
     job.typeAll("-", "4");
     expect(job.open.filter((p) => p.text.includes("may lie inside"))).toEqual([]);
     const together = jobAt("fit:plate-bolts");
-    together.type("3");
+    together.typeAll("", "3");
     expect(together.open.map((p) => p.text)).toContain("pressure-plate bolts: 4 out, 3 in; find 1");
   });
 

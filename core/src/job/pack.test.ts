@@ -215,7 +215,7 @@ describe("a pack with steels at both ends", () => {
     "inspect:steel-colour:found": ["s s s"],
     "measure:disc-height:found": ["6.2 6.2 6.2"],
     "inspect:push-rod-state:found": ["s"],
-    "inspect:seal-state:found": ["w"],
+    "off:gasket": ["", "1"],
     "measure:basket-notch:found": ["0.2"],
     "inspect:basket-fingers:found": ["s"],
     "check:stack": ["", "3 2", "1.6 2 1.6", ""],
@@ -241,7 +241,7 @@ describe("a pack with steels at both ends", () => {
   });
 
   test("the step the spring stood in is asked while anybody can still tell, and kept beside the one it goes into", () => {
-    const done = job("fit:seal");
+    const done = job("fit:gasket");
     expect([...factsOf(done.shop, done.state)]).toEqual(
       expect.arrayContaining([
         ["step-found", "step 2"],

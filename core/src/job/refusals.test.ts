@@ -12,7 +12,7 @@ const reading = (more: object): Draft => ({
   ...{ text: "2.86", gauge: "caliper" },
   ...more,
 });
-const deep = { "off:judder": ["", "go"] };
+const deep = { "off:judder": ["", "go", "1"] };
 
 const CASES: Case[] = [
   ["a part that is none", fresh, { type: "part_removed", entry: "flywheel" }, "entry", /is no part of this job/],
@@ -237,7 +237,7 @@ const CASES: Case[] = [
     "Only a castle nut goes on to a slot.",
   ],
   ["a step that is none", fresh, { type: "step_confirmed", step: "stack" }, "step", /is no step to confirm/],
-  ["a caution where there is none", fresh, { type: "caution_shown", task: "off:gasket" }, "task", /has no caution/],
+  ["a caution where there is none", fresh, { type: "caution_shown", task: "off:spring" }, "task", /has no caution/],
   [
     "a skip of nothing",
     fresh,

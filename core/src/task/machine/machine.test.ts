@@ -12,10 +12,12 @@ function unseen(on: Bench, known: Record<string, number> = {}): TestJob {
   const job = new TestJob(on, technician, {});
   const [opened, ...rest] = job.events;
   if (opened?.body.type !== "job_opened") throw new Error("no opening");
-  job.events = [{ ...opened, body: { ...opened.body, counts: known, config: {} } }, ...rest];
+  // Of the clutch every word is on file: what is not is how many there are.
+  const config = on === clutch ? opened.body.config : {};
+  job.events = [{ ...opened, body: { ...opened.body, counts: known, config } }, ...rest];
   return job;
 }
-const fixed = { cover: 1, gasket: 1, "cover-dowel": 2, "pedal-wedge": 1 };
+const fixed = { cover: 1, gasket: 1, "cover-dowel": 2, "pedal-wedge": 1, "lifter-washer": 1 };
 const boltsOff = (job: TestJob) =>
   walk(job.shop, job.state)
     .find(({ id }) => id === "off:cover-bolts")
@@ -42,6 +44,7 @@ describe("how many there are, where nobody had it on file", () => {
   test("of a pack it is counted what came out; struck it is asked again, and the plates with it", () => {
     const job = unseen(clutch, fixed).until("off:pack", {
       ...{ "start:soak": ["film"], "off:cover-bolts": ["4", "25 25 25 25"], "off:cover": ["", "2", "good"] },
+      "off:gasket": ["", "1"],
       ...{ "off:plate-bolts": ["4"], "off:spring": ["4"], "off:lifter": ["", "1", "1"] },
     });
     job.type("");
@@ -64,14 +67,14 @@ describe("how many there are, where nobody had it on file", () => {
 
 describe("small parts that come out", () => {
   test("are counted: Enter alone says of none how many there are, unless the machine has it on file", () => {
-    const job = unseen(clutch, fixed).until("off:cover", {
-      "start:soak": ["film"],
-      "off:cover-bolts": ["4", "25 25 25 25"],
+    const job = unseen(clutch, fixed).until("off:lifter", {
+      ...{ "start:soak": ["film"], "off:cover-bolts": ["4", "25 25 25 25"], "off:cover": ["", "2", "good"] },
+      ...{ "off:gasket": ["", "1"], "off:plate-bolts": ["4"], "off:spring": ["4"] },
     });
     job.type("");
     expect(job.type("")).toBe("Count them: type how many there are; 0 is an answer too.");
     // What usually is there is compared with, not said.
-    expect(job.type("1")).toMatch(/^cover dowels, how many out: 1, should be 2$/);
+    expect(job.type("2")).toMatch(/^lifter washers, how many out: 2, should be 1$/);
     const kase = shop("belt-case", []);
     const known = new TestJob(kase, technician, { "cover-screw": 3 });
     expect(countByEnter(kase, known.state, slot.count("cover-screw", "apart"))).toBe(3);
@@ -126,7 +129,7 @@ test("what was said and not struck is what the job leaves behind: for the model,
   const job = unseen(clutch, fixed).until("off:cover-bolts", { "start:soak": ["film"] });
   job.type("5");
   job.type("25 25 25 25 40");
-  job.until("off:plate-bolts", { "off:cover": ["", "2", "good"] });
+  job.until("off:plate-bolts", { "off:cover": ["", "2", "good"], "off:gasket": ["", "1"] });
   expect(job.type("4 here")).toBe("Pressure-plate bolts: 4 counted, this machine alone");
   expect(rememberedFigures(job.shop, job.state)).toEqual([
     { key: "cover-bolt-count", label: "Cover bolts", whose: "model", what: { kind: "count", count: 5 } },
