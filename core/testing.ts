@@ -135,7 +135,7 @@ export class TestJob {
       if (answer.kind === "reason") return `why? ${answer.because}`;
       return "message" in answer ? answer.message : answer.kind;
     }
-    for (const draft of cautionDrafts(state, task, this.by.id)) this.keep(draft);
+    for (const draft of cautionDrafts(state, task, this.by)) this.keep(draft);
     const last = drafts.map((draft) => this.keep(draft)).pop();
     return last ? eventSentence(shop, this.state, last) : "";
   }

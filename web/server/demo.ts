@@ -139,7 +139,7 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     const answer = interpret(text, { bench, state, waiting, by, here: task, aim: null, ...tools(bench, task) });
     const drafts = draftsOf(answer, reason);
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);
-    const all = [...cautionDrafts(state, task, by.id), ...drafts];
+    const all = [...cautionDrafts(state, task, by), ...drafts];
     for (const draft of all) {
       const body = complete(bench, state, draft, by);
       if (!body.ok) throw new Error(`demo: "${line}" at ${task.title}: ${body.error.message}`);

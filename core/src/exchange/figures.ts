@@ -163,13 +163,18 @@ function readFigureRow(cells: Cells, figures: Figures): ReadRow<FigureRow> {
     : { ok: false, faults: read.faults };
 }
 
-/** Figures that are called alike, as words. */
+/** Figures that are called alike, as words, the nearest first. */
 function near(key: string, figures: Figures): string {
   const parts = key
     .toLowerCase()
     .split(/[^a-z]+/)
     .filter((part) => part.length > 2);
-  const alike = [...figures.keys()].filter((one) => parts.some((part) => one.includes(part))).slice(0, 4);
+  const matches = (one: string): number => parts.filter((part) => one.includes(part)).length;
+  const apart = (one: string): number => Math.abs(one.length - key.length);
+  const alike = [...figures.keys()]
+    .filter((one) => matches(one) > 0)
+    .sort((a, b) => matches(b) - matches(a) || apart(a) - apart(b))
+    .slice(0, 4);
   return alike.length === 0 ? "" : `; there are ${alike.join(", ")}`;
 }
 

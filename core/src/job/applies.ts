@@ -7,6 +7,7 @@ import {
   type Locking,
   type MeasurePoint,
   type Part,
+  partOf,
   type Point,
   type Procedure,
   type Question,
@@ -18,7 +19,7 @@ import { slot } from "../task/lines.ts";
 import { type Bench, specFor } from "./bench.ts";
 import { type EventOf, isEvent } from "./events.ts";
 import { factsOf, hasComeOff } from "./facts.ts";
-import { type JobState, latest } from "./fold.ts";
+import { countOf, type JobState, latest } from "./fold.ts";
 import { perState } from "./perState.ts";
 import { worksInJob, worksOf } from "./worksOf.ts";
 
@@ -124,15 +125,30 @@ export function isWithheld(bench: Bench, state: JobState, key: string | undefine
 export const specAt = (bench: Bench, state: JobState, key: string): Spec | null =>
   isWithheld(bench, state, key) ? null : specFor(bench, key);
 
+/** What one of a layer is where it lies at an end that is of another kind on this machine; null where it is as the others. */
+export function endAt(bench: Bench, state: JobState, part: Part | undefined, item: number): End | null {
+  if (!part?.ends) return null;
+  const facts = factsOf(bench, state);
+  const last = countOf(state, part.id);
+  return (
+    part.ends.find((end) => item === (end.at === "outermost" ? 1 : last) && holds(end.when, facts) === true) ?? null
+  );
+}
+type End = NonNullable<Part["ends"]>[number];
+
 /**
  * The limit that a point is judged by, and the condition of another that is on file and does not hold here: a limit at
- * the tightest judges nothing that is read on the stand.
+ * the tightest judges nothing that is read on the stand. One at an end of a layer that is of another kind has its own.
  */
 export function limitAt(
   bench: Bench,
   state: JobState,
-  { spec: key, conditionWord }: Pick<MeasurePoint, "spec" | "conditionWord">,
+  { spec: general, conditionWord, on, ends }: Pick<MeasurePoint, "spec" | "conditionWord" | "on" | "ends">,
+  /** Which of several; null: as those that are not at an end. */
+  item: number | null,
 ): { spec: Spec | null; elsewhere: string | null } {
+  const end = ends && item !== null && endAt(bench, state, partOf(bench.procedure, on), item);
+  const key = end ? ends[end.at] : general;
   const spec = key === undefined ? null : specAt(bench, state, key);
   const said = spec?.kind === "limit" ? spec.condition : undefined;
   if (said === undefined || conditionWord === undefined || said === conditionWord) return { spec, elsewhere: null };

@@ -232,14 +232,14 @@ describe("conditions of readings", () => {
     const job = at("measure:slack-stand:found");
     const point = bench.procedure.points.find((p) => p.id === "slack-stand");
     if (point?.kind !== "measure") throw new Error("no such point");
-    expect(limitAt(bench, job.state, point)).toEqual({ spec: null, elsewhere: "at the tightest" });
+    expect(limitAt(bench, job.state, point, null)).toEqual({ spec: null, elsewhere: "at the tightest" });
     job.type("10");
     expect(judgeItem(job.state, point, 1, "found")?.verdict).toBeNull();
     const here = {
       ...bench,
       specs: bench.specs.map((s) => (s === tight ? { ...tight, condition: "on the stand" } : s)),
     };
-    expect(limitAt(here as Bench, job.state, point).spec?.key).toBe("chain-slack-stand");
+    expect(limitAt(here as Bench, job.state, point, null).spec?.key).toBe("chain-slack-stand");
   });
 
   test("slack that fits the tightest better than the stand is asked back before it is kept", () => {

@@ -24,7 +24,10 @@ const counts = {
   "plate-bolt-count": 4,
   "cover-bolt-count": 4,
 };
-const made = { "clutch-release": "arm in the cover", "cover-seal": "gasket", "spring-washers": "none" };
+const made = {
+  ...{ "clutch-release": "arm in the cover", "cover-seal": "gasket", "spring-washers": "none" },
+  ...{ "innermost-friction": "as the others", "outermost-friction": "as the others" },
+};
 const other: Bench = {
   ...bench,
   specs: [

@@ -283,6 +283,8 @@ const jobBodies = [
     ...{ point: words, name: words, spec: keptSpec },
     /** By what it was judged before; empty where by nothing. */
     was: words.default(""),
+    /** Those of several that it does not judge: they have a limit of their own. */
+    except: z.array(z.number()).default([]),
   }),
   z.object({ type: z.literal("work_dropped"), work: words, reason: words }),
   z.object({ type: z.literal("work_released"), work: words }),

@@ -8,6 +8,7 @@ export {
   facingOf,
   goesBack,
   isWithheld,
+  endAt,
   limitAt,
   specAt,
   type Stop,

@@ -70,7 +70,8 @@ function betterThanNew(values: readonly number[], limit: Limit): "above" | "belo
 /** The limit that judges a reading: its own, or the one that somebody said since judges what was read there. */
 export function judgedBy(state: JobState, { number, body }: Reading): Spec | null {
   const found = state.limits.get(body.point);
-  return found && (found.number > number || body.spec === null) ? found.body.spec : body.spec;
+  const judges = found && !found.body.except.includes(body.item) && (found.number > number || body.spec === null);
+  return judges ? found.body.spec : body.spec;
 }
 
 /** The verdict on one item, from what its own lines were judged by; null where nothing was read. */

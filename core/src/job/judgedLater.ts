@@ -19,12 +19,12 @@ const comesTo = (verdict: Verdict | null): Verdict | null => (verdict === "new" 
 export function judgedLater(bench: Bench, state: JobState): JudgedLater[] {
   const measured = activePoints(bench, state).filter((point): point is MeasurePoint => point.kind === "measure");
   return measured.flatMap((point) => {
-    const { spec } = limitAt(bench, state, point);
-    const limit = spec && limitOf(spec);
-    if (!spec || !limit) return [];
     const part = partOf(bench.procedure, point.on);
     const count = part ? countOf(state, part.id) : 1;
     return Array.from({ length: count }, (_, i) => i + 1).flatMap((item): JudgedLater[] => {
+      const { spec } = limitAt(bench, state, point, item);
+      const limit = spec && limitOf(spec);
+      if (!spec || !limit) return [];
       const found = part && isRenewed(state, part, item) ? null : judgeItem(state, point, item, "found");
       const judged = judgeItem(state, point, item, "left") ?? found;
       if (!judged || judged.record) return [];

@@ -9,7 +9,7 @@ import { lineRule, slotRule } from "../task/registry.ts";
 import { acceptedTask, isStrikeable, isTaskDraft, undoneIf, wrongTogether } from "./accept.ts";
 import type { Bench } from "./bench.ts";
 import { changeOf, changeSentence, undoneSentence } from "./change.ts";
-import type { Body, Draft, DraftOf, JobEvent } from "./events.ts";
+import type { Actor, Body, Draft, DraftOf, JobEvent } from "./events.ts";
 import { type JobState, slotKeyOf } from "./fold.ts";
 import { beforePlace } from "./inItsPlace.ts";
 import { oneOf } from "./oneOf.ts";
@@ -251,9 +251,10 @@ export function interpret(typed: string, context: LineContext): LineAnswer {
   return unlessDoubted(answer, { bench, state, by });
 }
 
-/** The line that says that a task's caution was shown to this person, before their first answer there; or nothing. */
-export function cautionDrafts(state: JobState, task: Task | null, by: string): Draft[] {
-  if (task?.caution == null || state.cautions.has(`${task.id} ${by}`)) return [];
+/** The line that says that a task's caution was shown to this person, before their first answer there; nothing for who does not work there. */
+export function cautionDrafts(state: JobState, task: Task | null, { id, roles }: Pick<Actor, "id" | "roles">): Draft[] {
+  const works = roles.includes("technician") || roles.includes("lead");
+  if (!works || task?.caution == null || state.cautions.has(`${task.id} ${id}`)) return [];
   return [{ type: "caution_shown", task: task.id }];
 }
 

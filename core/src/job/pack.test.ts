@@ -3,8 +3,9 @@ import { specSchema } from "../spec/index.ts";
 import { shippedBody } from "../../testingProcedures.ts";
 import { TestJob } from "../../testing.ts";
 import { findUnit, likelySlip } from "../quantity/index.ts";
-import { bench, Job, jobAt, technician } from "../../testingBench.ts";
-import { factsOf, pullList } from "./index.ts";
+import { ANSWERS, bench, Job, jobAt, technician } from "../../testingBench.ts";
+import { jobOn } from "../../testingShop.ts";
+import { type Bench, factsOf, judgeItem, pullList } from "./index.ts";
 import { computeStepOf, patternOf, stackCapacity, stackChecks, stackPick } from "../task/index.ts";
 
 // Thicknesses, torques and plates in this file are invented.
@@ -248,5 +249,65 @@ describe("a pack with steels at both ends", () => {
         ["step-left", "step 2"],
       ]),
     );
+  });
+});
+
+describe("a friction plate of another kind at the end of the pack", () => {
+  const made = { "innermost-friction": "of another kind", "outermost-friction": "as the others" };
+  const own = { key: "friction-inner-thickness", label: "inner", limit: { kind: "min", serviceMin: 2.2 } };
+  const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+  const word = ([key, said]: [string, string]) =>
+    specSchema.parse({ kind: "word", key, label: key, source, word: said });
+  const limited = specSchema.parse({ kind: "limit", ...own, source });
+  const stored = { ...(bench.parts[0] ?? (undefined as never)), id: "odd", role: "friction-inner", thicknessMm: 2.6 };
+  const odd: Bench = {
+    ...bench,
+    specs: [...bench.specs, ...Object.entries(made).map(word), limited],
+    parts: [...bench.parts, stored],
+  };
+  const counts = { "cover-bolts": 4, "plate-bolts": 4, spring: 2, friction: 3, steel: 2, "cover-dowel": 2 };
+  const thin = { "measure:friction-thickness:found": ["2.86 2.86 2.87", "2.85 2.86 2.86", "2.31 2.30 2.32"] };
+  const at = (task: string, shop = odd, more: Record<string, string[]> = {}): TestJob =>
+    jobOn(shop, technician, counts).until(task, { ...ANSWERS, ...thin, ...more });
+
+  test("is judged by its own limit, and no part is proposed that is not to blame", () => {
+    const job = at("inspect:friction-lining:found");
+    const point = job.shop.procedure.points.find(({ id }) => id === "friction-thickness");
+    if (point?.kind !== "measure") throw new Error("no such point");
+    const judged = [1, 2, 3].map((item) => judgeItem(job.state, point, item, "found"));
+    expect(judged.map((one) => one?.spec?.key)).toEqual(["friction-thickness", "friction-thickness", own.key]);
+    expect(judged.map((one) => one?.verdict)).toEqual(["serviceable", "serviceable", "serviceable"]);
+    // The same plate as one of the common kind is past its limit.
+    const common = { ...odd, specs: [...bench.specs, word(["innermost-friction", "as the others"])] };
+    expect(judgeItem(at("inspect:friction-lining:found", common).state, point, 3, "found")?.verdict).toBe("past");
+  });
+
+  test("without a limit on file it is kept, and a limit that comes later for the others judges nothing of it", () => {
+    const bare = { ...odd, specs: odd.specs.filter(({ key }) => key !== own.key && key !== "friction-thickness") };
+    const job = at("inspect:friction-lining:found", bare);
+    const shop = { ...bare, specs: odd.specs.filter(({ key }) => key !== own.key) };
+    const later = new TestJob(shop, technician, counts);
+    later.events = job.events;
+    later.keep({ type: "limit_found", point: "friction-thickness" });
+    const point = shop.procedure.points.find(({ id }) => id === "friction-thickness");
+    if (point?.kind !== "measure") throw new Error("no such point");
+    const verdicts = [1, 2, 3].map((item) => judgeItem(later.state, point, item, "found")?.verdict);
+    expect(verdicts).toEqual(["serviceable", "serviceable", null]);
+  });
+
+  test("renewed with the set, it is pulled by its own number and judged as a new one by its own limit", () => {
+    const renewed = {
+      "inspect:friction-lining:found": ["g g g"],
+      "measure:friction-thickness:left": ["2.95 2.95 2.6"],
+    };
+    const job = at("check:stack", odd, renewed);
+    const pulled = pullList(job.shop, job.state).filter(({ row }) => row === "friction");
+    expect(pulled.map(({ role, quantity, part }) => [role, quantity, part?.id])).toEqual([
+      ["friction-inner", 1, "odd"],
+      ["friction", 2, "p0"],
+    ]);
+    const built = job.events.map(({ body }) => body).find((body) => body.type === "build_accepted");
+    const outer = built?.type === "build_accepted" ? built.outer : [];
+    expect(outer.map(({ thicknessMm }) => thicknessMm)).toEqual([2.95, 2.95, 2.6]);
   });
 });

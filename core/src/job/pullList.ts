@@ -1,6 +1,6 @@
 import { partOf, stackStepsOf } from "../procedure/index.ts";
 import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
-import { activeSpine, goesBack, lockingOf, partsGoingBack, stepApplies } from "./applies.ts";
+import { activeSpine, endAt, goesBack, lockingOf, partsGoingBack, stepApplies } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
@@ -75,7 +75,12 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
   for (const part of partsGoingBack(bench, state)) {
     if (computed.has(part.id)) continue;
     const count = countOf(state, part.id);
-    const quantity = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i)).length;
+    const renewed = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i));
+    const ends = renewed.flatMap((item) => endAt(bench, state, part, item) ?? []);
+    for (const { role, name } of ends) {
+      lines.push({ role, row: part.id, name, quantity: 1, why: "renewed", part: partInStores(bench, state, role) });
+    }
+    const quantity = renewed.length - ends.length;
     if (quantity === 0) continue;
     const size = part.role === undefined ? null : sizeChosen(bench, state, part.role);
     lines.push({

@@ -113,8 +113,9 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
   };
   for (const point of procedure.points) {
     if (point.kind === "measure") {
-      if (point.spec !== undefined)
-        file("limit", point.spec, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+      const keys = [point.spec, ...Object.values(point.ends ?? {})].filter((key) => key !== undefined);
+      for (const key of keys)
+        file("limit", key, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
       if (point.under) file("figure", point.under.spec, { value: READING, unit: point.under.unit });
     }
   }
@@ -138,9 +139,13 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
     if (pack?.kind !== "pack") continue;
     const height = READING * pack.layers.reduce((sum, layer) => sum + (counts[layer.id] ?? 1), 0);
     file("height", step.spec, { heightMm: { min: height / 2, max: height * 2, target: height } });
-    for (const layer of pack.layers) {
+    const kinds = pack.layers.flatMap(({ id, role = id, name, ends = [] }) => [
+      { id, role, name },
+      ...ends.map((end) => ({ ...end, id: end.role })),
+    ]);
+    for (const { id, role, name } of kinds) {
       parts.push({
-        ...{ id: layer.id, role: layer.role ?? layer.id, name: layer.name, number: layer.id, nominal: String(READING) },
+        ...{ id, role, name, number: id, nominal: String(READING) },
         ...{ thicknessMm: READING, price: "1.00", currency: "X", stock: MOST_PLATES },
         ...NO_MORE_SAID,
       });
@@ -336,7 +341,7 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     });
     const drafts = draftsOf(answer, answer.kind === "owner" ? "Owner: go ahead" : "rehearsal");
     if (drafts === null) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${said(answer)}`);
-    for (const draft of [...cautionDrafts(state, task, TECHNICIAN.id), ...drafts]) {
+    for (const draft of [...cautionDrafts(state, task, TECHNICIAN), ...drafts]) {
       const refused = keep(draft);
       if (refused) return end(task.id, `"${typed}" at ${slotName(bench, state, aim)}: ${refused}`);
     }

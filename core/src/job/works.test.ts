@@ -17,6 +17,7 @@ import {
   rehearseTogether,
   troubledRows,
   worksStanding,
+  walk,
 } from "./index.ts";
 import { workOfTask } from "./works.ts";
 import { workOfRow } from "./worksOf.ts";
@@ -31,7 +32,13 @@ const SPECS = [
 ];
 const shipped = (id: string): Procedure => procedureSchema.parse(shippedBody(id));
 const one: WorkAsked = { id: "w1", procedure: shipped("chain-slack-check"), position: null };
-const OFFERED = ["chain-slack-check", "countershaft-nut", "chain-only", "axle-joint-outboard"].map((id) => ({
+const OFFERED = [
+  "chain-slack-check",
+  "countershaft-nut",
+  "chain-only",
+  "axle-joint-outboard",
+  "clutch-coil-spring",
+].map((id) => ({
   hash: id,
   procedure: shipped(id),
 }));
@@ -113,6 +120,14 @@ test("a work is dropped with its reason while nothing of it is off; its rows fal
   expect(job.offer({ type: "struck", event: job.events.at(-1)?.id ?? "" })).toMatchObject({ ok: false });
   // A pull of it that went too far is not undone any more either.
   expect(undone()).toMatchObject({ error: { message: expect.stringMatching(/dropped: owner wants/) as string } });
+});
+
+test("what a dropped work waits for is waited for no more", () => {
+  const { job } = new Job().add("clutch-coil-spring");
+  const starts = () => walk(job.shop, job.state).filter(({ kind }) => kind === "wait");
+  expect(starts()).toHaveLength(1);
+  job.keep({ type: "work_dropped", work: "w2", reason: "the other sheet" });
+  expect(starts()).toEqual([]);
 });
 
 test("the counter drops a work that was written down wrongly, while the machine is as it came", () => {

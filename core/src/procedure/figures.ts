@@ -1,4 +1,5 @@
 import { factsIn, machineKey } from "./condition.ts";
+import { partsOf } from "./parts.ts";
 import { cardKey, type Procedure } from "./schema.ts";
 import type { Spec } from "../spec/index.ts";
 
@@ -13,6 +14,7 @@ export const conditionsIn = (procedure: Procedure): { fact: string; is: string[]
   [
     ...procedure.spine.flatMap((entry) => [entry.when, entry.backWhen]),
     ...procedure.spine.flatMap((entry) => (entry.kind === "fasteners" ? entry.locks.map((lock) => lock.when) : [])),
+    ...partsOf(procedure).flatMap((part) => (part.ends ?? []).map((end) => end.when)),
     ...procedure.points.map((point) => point.when),
     ...procedure.questions.flatMap((q) => [q.when, ...q.ways.flatMap((way) => way.against.map((a) => a.when))]),
     ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
@@ -60,6 +62,10 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
     told(["points", i], point.tells);
     if (point.kind !== "measure") return;
     if (point.spec !== undefined) ask(["points", i, "spec"], point.spec, ["limit", "height"]);
+    for (const { at } of partsOf(procedure).find(({ id }) => id === point.on)?.ends ?? []) {
+      const own = point.ends?.[at];
+      if (own !== undefined) ask(["points", i, "ends", at], own, ["limit"]);
+    }
     if (point.under) ask(["points", i, "under", "spec"], point.under.spec, FIGURE);
   });
   procedure.questions.forEach((question, i) =>

@@ -216,6 +216,7 @@ export function lint(procedure: Procedure): Issue[] {
     known(entry.backWhen, ["spine", i, "backWhen"]);
     if (entry.kind === "pack") {
       entry.layers.forEach((layer, j) => {
+        layer.ends?.forEach((end, k) => known(end.when, ["spine", i, "layers", j, "ends", k, "when"]));
         claim(layer.id, ["spine", i, "layers", j, "id"]);
         facingKnown(layer, ["spine", i, "layers", j]);
       });

@@ -48,9 +48,10 @@ export const locksOf = ({ locks, locking }: FastenerEntry): Locking[] => [
 export const rolesOf = once(
   (procedure): ReadonlyMap<string, string> =>
     new Map([
-      ...partsOf(procedure).flatMap(({ role, one, name }): [string, string][] =>
-        role === undefined ? [] : [[role, one ?? name]],
-      ),
+      ...partsOf(procedure).flatMap(({ role, one, name, ends = [] }): [string, string][] => [
+        ...(role === undefined ? [] : [[role, one ?? name] satisfies [string, string]]),
+        ...ends.map((end): [string, string] => [end.role, end.name]),
+      ]),
       ...doStepsOf(procedure).flatMap(({ uses = [] }) => uses.map(({ role, name }): [string, string] => [role, name])),
       ...procedure.spine.flatMap((entry): [string, string][] => {
         if (entry.kind !== "fasteners") return [];

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
-import { anchor, id, rowId, sentence, tells, when } from "./spine.ts";
+import { anchor, ENDS, id, rowId, sentence, tells, when } from "./spine.ts";
 
 /** What is drawn beside the rows of a reading: each place's thickness along a bed, or a sag in its range. */
 const MEASURE_PANELS = ["stations", "sag"] as const;
@@ -49,6 +49,8 @@ const measureSchema = z.strictObject({
   otherConditions: z.array(sentence).default([]),
   /** The limit it is judged by; a point without one is a record: how something stood, kept and judged by nothing. */
   spec: id.optional(),
+  /** The limits of those at the ends of a layer, where they are of another kind. */
+  ends: z.partialRecord(z.enum(ENDS), id).optional(),
   gauge: id,
   /** A reading may be below nothing, such as a belt below the rim. */
   signed: z.boolean().default(false),

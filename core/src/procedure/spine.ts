@@ -86,13 +86,20 @@ const partSchema = z.strictObject({
   together: directionSchema,
 });
 
+/** The two ends of a pack. */
+export const ENDS = ["outermost", "innermost"] as const;
+
+/** The one at an end of a layer that is of another kind, where the machine says so: known by its own name in stores. */
+const endSchema = z.strictObject({ at: z.enum(ENDS), when: conditionSchema, name: sentence, role: id });
+const layerSchema = z.strictObject({ ...partFields, ends: z.array(endSchema).max(2).optional() });
+
 /** Two kinds of plate that alternate; the first stands outermost. */
 const packSchema = z.strictObject({
   kind: z.literal("pack"),
   id: rowId,
   name: sentence,
   ...entryFields,
-  layers: z.tuple([z.strictObject(partFields), z.strictObject(partFields)]),
+  layers: z.tuple([layerSchema, layerSchema]),
   apart: directionSchema,
   together: directionSchema,
 });

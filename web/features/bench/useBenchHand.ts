@@ -227,7 +227,7 @@ export function useBenchHand({
       // What stands beside the job if its record should not take this: the line as typed, or what a key stood for.
       const first = drafts[0];
       const text = typedNow.current.trim() || (first ? textOf(first) : "");
-      const cautions = cautionDrafts(job.now(), at, actor.id);
+      const cautions = cautionDrafts(job.now(), at, actor);
       const answer = await job.submit(
         [...cautions, ...drafts],
         ({ events, state }) => {

@@ -1,5 +1,6 @@
 import type { Answer } from "../../calculator/index.ts";
 import { clutchStack, millimetres, nanometres, type StackBuild } from "../../clutch/index.ts";
+import { endAt } from "../../job/applies.ts";
 import { type Bench, specFor, type StorePart } from "../../job/bench.ts";
 import type { BodyOf } from "../../job/events.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
@@ -88,9 +89,13 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
   const chosen = layer(parts.chosen, points[1]);
   const stop = [...fixed, ...chosen].find((p): p is string => typeof p === "string");
   if (stop !== undefined) return wrong(stop);
-  const nominal = bench.parts.find((part) => part.role === parts.fixed.role)?.thicknessMm ?? null;
+  const nominalOf = (item: number): number | null => {
+    const role = endAt(bench, state, parts.fixed, item)?.role ?? parts.fixed.role;
+    return bench.parts.find((part) => part.role === role)?.thicknessMm ?? null;
+  };
   const filled: BuildPlate[] = [];
   for (const [i, p] of fixed.entries()) {
+    const nominal = nominalOf(i + 1);
     if (p !== null && typeof p !== "string") filled.push(p);
     else if (nominal === null) return wrong(`Measure the new ${parts.fixed.one ?? parts.fixed.name} ${i + 1} first.`);
     else filled.push({ item: i + 1, thicknessMm: nominal, origin: "new", nominal: null });

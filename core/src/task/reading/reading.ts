@@ -60,7 +60,7 @@ function acceptReading({ bench, state }: Hand, draft: DraftOf<"reading_taken">):
     ...draft,
     ...{ value: read.value.value, unit: read.value.unit, valueInBase: read.value.valueInBase },
     gauge,
-    spec: limitAt(bench, state, point).spec,
+    spec: limitAt(bench, state, point, draft.item).spec,
     under: under.value,
     condition: condition.value,
   });
@@ -236,7 +236,7 @@ function doubtedReading(bench: Bench, state: JobState, draft: DraftOf<"reading_t
   const point = pointOf(bench.procedure, draft.point);
   const gauge = bench.gauges.find((g) => g.id === draft.gauge);
   if (point?.kind !== "measure" || !gauge) return null;
-  const { spec } = limitAt(bench, state, point);
+  const { spec } = limitAt(bench, state, point, draft.item);
   const limit = spec && limitOf(spec);
   const believed = limit && believedReading(limit);
   if (!limit || !believed) return null;

@@ -1,3 +1,4 @@
+import { stepApplies } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import { doneAt, isEvent } from "../../job/events.ts";
 import { countOf, type JobState } from "../../job/fold.ts";
@@ -7,6 +8,7 @@ import { slot } from "../lines.ts";
 
 /** Whether anything waits: not when the part it is for stays, nor when the way answered takes no time. */
 export function waitApplies(bench: Bench, state: JobState, wait: WaitStep): boolean {
+  if (!stepApplies(bench, state, wait)) return false;
   if (wait.for === undefined) return true;
   const part = partOf(bench.procedure, wait.for);
   if (!part) return false;

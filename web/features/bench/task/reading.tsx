@@ -13,6 +13,7 @@ import {
   type Judged,
   judgeItem,
   latest,
+  endAt,
   limitAt,
   limitOf,
   onlyWords,
@@ -53,9 +54,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
   const aim = waiting.find((s): s is Read => s.kind === "read");
   const part = partOf(bench.procedure, point.on);
   const items = [...new Set(slots.map((s) => s.item))];
-  const { spec, elsewhere } = limitAt(bench, state, point);
   const others = judgedOtherwise(bench, state, point);
-  const overruled = bench.overruled.filter((other) => other.key === point.spec);
   const gauge = bench.gauges.find((g) => g.id === kit.gauge);
   const resolution = gauge?.resolution ?? 0.01;
   const read = items.filter((i) => judgeItem(state, point, i, first.phase) !== null);
@@ -64,6 +63,11 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
     aim && read.includes(aim.item) ? aim.item : (read.filter((i) => !aim || i < aim.item).pop() ?? aim?.item ?? 1);
   const name = (item: number): string =>
     part && items.length > 1 ? itemName(part, item, countOf(state, part.id)) : point.name;
+  // The limit of the one in hand: at an end of a pack another may hold.
+  const { spec, elsewhere } = limitAt(bench, state, point, aim?.item ?? shown);
+  const end = endAt(bench, state, part, aim?.item ?? shown);
+  const key = end ? point.ends?.[end.at] : point.spec;
+  const overruled = bench.overruled.filter((other) => other.key === key);
   const judged = judgeItem(state, point, shown, first.phase);
   const load = loadAsked(bench, state, point.under);
   const drawn = drawingOf(bench, state, point, judged, resolution);
@@ -80,7 +84,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
           {point.spec !== undefined && (
             <LimitRule
               limit={spec && limitOf(spec)}
-              judged={judged}
+              judged={endAt(bench, state, part, shown) === end ? judged : null}
               unit={point.unit}
               resolution={resolution}
               narrow={drawn !== null}
@@ -89,8 +93,13 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
           <p className="text-xl" style={{ color: toneOf(judged) }}>
             <strong>{name(shown)}</strong>: {judged ? verdictSentence(judged) : "nothing read yet"}
           </p>
+          {end && (
+            <p className="text-lg">
+              In hand: <strong>{end.name}</strong>, of another kind: by its own limit.
+            </p>
+          )}
           <p className="text-[15px] text-soft">
-            {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, point.spec, elsewhere)} ·{" "}
+            {spec ? `${spec.label}: ${sourceLine(spec.source)}` : noLimit(bench, state, key, elsewhere)} ·{" "}
             {point.condition}
             {gauge && ` · ${gauge.name} ±${gauge.permissibleError} ${gauge.unit}`}
           </p>
@@ -108,17 +117,13 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
                 overruled: {specWords(other, figuresKnown(bench.procedure))}, {sourceLine(other.source)}
               </p>
             ))}
-          {spec === null &&
-            point.spec !== undefined &&
-            !isWithheld(bench, state, point.spec) &&
-            state.opened &&
-            !state.released && (
-              <FigureKey
-                machine={state.opened.body.machine.id}
-                known={figuresKnown(bench.procedure).get(point.spec)}
-                words="Enter the limit, with its source"
-              />
-            )}
+          {spec === null && key !== undefined && !isWithheld(bench, state, key) && state.opened && !state.released && (
+            <FigureKey
+              machine={state.opened.body.machine.id}
+              known={figuresKnown(bench.procedure).get(key)}
+              words="Enter the limit, with its source"
+            />
+          )}
           {others.length > 0 && !state.released && (
             <p className="flex flex-wrap items-center gap-3">
               {others.some((other) => other !== null) && (
@@ -190,7 +195,7 @@ function drawingOf(
   const read = judged && readWords(bench, point, judged.readings, resolution);
   if (point.picture) return <PlaceDrawn picture={point.picture} name={point.name} read={read} />;
   if (point.panel !== "sag") return null;
-  const spec = limitAt(bench, state, point).spec;
+  const spec = limitAt(bench, state, point, null).spec;
   const { serviceMin, serviceMax } = (spec && limitOf(spec)) ?? {};
   if (serviceMin === undefined || serviceMax === undefined) return null;
   const load = loadAsked(bench, state, point.under);
