@@ -256,9 +256,9 @@ export async function rememberFigures(
     const governs = governing.find((one) => one.key === key);
     // A job that was reopened and ended again leaves nothing twice.
     if (governs && specWords(governs) === specWords(spec)) continue;
-    const ofModel = whose === "model" && machine.bookId !== null;
-    if (ofModel && (await inBook(db, machine.bookId ?? "", key, transaction)).length === 0)
-      await keepOfModel(db, machine.bookId ?? "", spec, by, transaction);
+    const book = whose === "model" ? machine.bookId : null;
+    if (book !== null && (await inBook(db, book, key, transaction)).length === 0)
+      await keepOfModel(db, book, spec, by, transaction);
     else await keepOfMachine(db, job.machineId, spec, by, transaction);
   }
 }
