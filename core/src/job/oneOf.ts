@@ -2,7 +2,7 @@
 export function oneOf<Word extends string>(typed: string, words: readonly Word[]): Word | null {
   if (typed === "") return null;
   if (/^\d+$/.test(typed)) return words[Number(typed) - 1] ?? null;
-  const hits = words.filter((word) => word.startsWith(typed.toLowerCase()));
+  const hits = words.filter((word) => word.toLowerCase().startsWith(typed.toLowerCase()));
   return hits.length === 1 ? (hits[0] ?? null) : null;
 }
 

@@ -311,3 +311,21 @@ describe("a friction plate of another kind at the end of the pack", () => {
     expect(outer.map(({ thicknessMm }) => thicknessMm)).toEqual([2.95, 2.95, 2.6]);
   });
 });
+
+test("a word of the machine is typed in small letters too, whatever it is written with", () => {
+  const source = { grade: "shop rule", book: "test book", edition: "1", page: "1", checkedBy: null };
+  const known = Object.entries({ "clutch-release": "arm in the cover", "spring-washers": "none" }).map(([key, word]) =>
+    specSchema.parse({ kind: "word", key, label: key, source, word }),
+  );
+  const job = jobOn({ ...bench, specs: [...bench.specs, ...known] }, technician, {
+    "cover-bolts": 4,
+    "cover-dowel": 2,
+  });
+  const [opened, ...rest] = job.events;
+  if (opened?.body.type !== "job_opened") throw new Error("no opening");
+  const { "cover-seal": _, ...config } = opened.body.config;
+  job.events = [{ ...opened, body: { ...opened.body, config } }, ...rest];
+  job.until("off:plate-bolts", { "off:cover": ["", "2", "good"] });
+  expect(job.type("o-r")).toBe("Seal of the clutch cover: O-ring");
+  expect(job.task?.id).toBe("off:seal");
+});

@@ -8,7 +8,7 @@ const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max
 const long = z.number().positive().max(4000);
 
 /** The tones that every drawing has; "mark" is what one is to look at, the last three tell how bad it is. */
-export const TONES = [
+const TONES = [
   "none",
   "ink",
   "soft",
