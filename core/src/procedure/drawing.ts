@@ -8,19 +8,7 @@ const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max
 const long = z.number().positive().max(4000);
 
 /** The tones that every drawing has; "mark" is what one is to look at, the last three tell how bad it is. */
-const TONES = [
-  "none",
-  "ink",
-  "soft",
-  "faint",
-  "sheet",
-  "band",
-  "ground",
-  "mark",
-  "near",
-  "doubt",
-  "past",
-] as const;
+const TONES = ["none", "ink", "soft", "faint", "sheet", "band", "ground", "mark", "near", "doubt", "past"] as const;
 /** A tone, or a colour that is the same in any light, such as oil on a rag. */
 const tone = z.union([z.enum(TONES), z.string().regex(/^#[0-9a-f]{6}$/, "a tone, or a colour as #rrggbb")]);
 
