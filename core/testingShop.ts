@@ -26,7 +26,8 @@ export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine
   ...{ specs, overruled: [], otherBuilds: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
   gauges: [
     ...["caliper", "rule", "dial", "micrometer"].map((kind) => gauge(kind, "mm", fine)),
-    ...[gauge("tire-gauge", "kPa", fine), gauge("jug", "mL", fine)],
+    ...["tire-gauge", "shock-pump", "compression-gauge"].map((kind) => gauge(kind, "kPa", fine)),
+    ...[gauge("jug", "mL", fine), gauge("voltmeter", "V", fine)],
   ],
   wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
 });

@@ -38,6 +38,7 @@ const BELIEVABLE: Readonly<Record<string, Believable>> = {
   "N/mm": { least: 0.01, most: 10_000 },
   kPa: { least: 1, most: 2_000 },
   mL: { least: 1, most: 100_000 },
+  V: { least: 0.1, most: 1_000 },
   kg: { least: 0.01, most: 1_000 },
   deg: { least: -180, most: 180 },
   h: { least: 0.1, most: 1_000_000 },

@@ -122,6 +122,7 @@ export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";
 export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
+export { type WearTrend, wearTrends, type Worn, wornPoints } from "./wornPoints.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";
 export { ranges, type Stage, STAGES, type Task } from "./task.ts";
 export { type Told, toldAt } from "./told.ts";

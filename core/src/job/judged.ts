@@ -74,6 +74,19 @@ export function judgedBy(state: JobState, { number, body }: Reading): Spec | nul
   return judges ? found.body.spec : body.spec;
 }
 
+/** How far the two places of a pair are apart, as one reading: of two that are each off, the doubts add as squares. */
+function apart(readings: readonly Reading[]): Taken[] {
+  const [one, other] = lastOfEachPlace(readings);
+  if (!one || !other) return [...readings];
+  const gauge = coarsest([one, other]);
+  const both = {
+    resolution: Math.SQRT2 * gauge.resolution,
+    permissibleError: Math.SQRT2 * gauge.permissibleError,
+  };
+  const valueInBase = Math.abs(one.body.valueInBase - other.body.valueInBase);
+  return [{ id: other.id, body: { valueInBase, gauge: { ...other.body.gauge, ...both } } }];
+}
+
 /** The verdict on one item, from what its own lines were judged by; null where nothing was read. */
 export function judgeItem(state: JobState, point: MeasurePoint, item: number, phase: Phase): Judged | null {
   const all = readingsOf(state, point, item, phase);
@@ -82,7 +95,8 @@ export function judgeItem(state: JobState, point: MeasurePoint, item: number, ph
   const last = readings[readings.length - 1];
   if (last === undefined) return null;
   const spec = judgedBy(state, last);
-  return { ...judgeTaken(readings, spec, spec && limitOf(spec), point.unit), record: point.spec === undefined };
+  const taken = point.difference ? apart(readings) : readings;
+  return { ...judgeTaken(taken, spec, spec && limitOf(spec), point.unit), record: point.spec === undefined };
 }
 
 /** The verdict on readings under a limit, the worst of them ruling; without a limit kept, not judged. */

@@ -21,7 +21,7 @@ export type Readiness = {
  */
 export function readiness(bench: Bench, state: JobState): Readiness | null {
   const swept = new Set(
-    activePoints(bench, state).flatMap((point) => (point.kind === "inspect" && point.swept === true ? [point.id] : [])),
+    activePoints(bench, state).flatMap(({ id, swept: walkedBy }) => (walkedBy === true ? [id] : [])),
   );
   if (swept.size === 0) return null;
   const found = concernsOf(bench, state).filter(({ row }) => swept.has(row));
@@ -36,7 +36,7 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
   const watched = found.filter((concern) => concern.weight === "watch" && !keeps.includes(concern));
   const notLooked = walk(bench, state).flatMap((task) =>
     task.slots.flatMap((s) => {
-      if (s.kind !== "find" || !swept.has(s.point) || !isSkipped(bench, state, s)) return [];
+      if ((s.kind !== "find" && s.kind !== "read") || !swept.has(s.point) || !isSkipped(bench, state, s)) return [];
       if (skipSays(bench, state, s) !== "not reached") return [];
       return [`${task.title}: ${state.skipped.get(s.key)?.body.reason ?? ""}`];
     }),

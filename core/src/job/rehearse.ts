@@ -7,6 +7,7 @@ import {
   joined,
   machineFact,
   machineFacts,
+  pointOf,
   type Procedure,
   questionOf,
   stackStepsOf,
@@ -16,6 +17,7 @@ import {
 } from "../procedure/index.ts";
 import { type Source, type Spec, specSchema } from "../spec/index.ts";
 import { rehearsedFigures } from "../task/figure/figure.ts";
+import { readTaskId } from "../task/ids.ts";
 import { kindsOfWays } from "../task/question/question.ts";
 import { slotRule } from "../task/registry.ts";
 import { firstOfEach } from "../task/tellApart.ts";
@@ -114,8 +116,9 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
   for (const point of procedure.points) {
     if (point.kind === "measure") {
       const keys = [point.spec, ...Object.values(point.ends ?? {})].filter((key) => key !== undefined);
+      const range = { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 };
       for (const key of keys)
-        file("limit", key, { limit: { kind: "range", serviceMin: READING / 2, serviceMax: READING * 2 } });
+        file("limit", key, { limit: point.difference ? { kind: "max", serviceMax: READING } : range });
       if (point.under) file("figure", point.under.spec, { value: READING, unit: point.under.unit });
     }
   }
@@ -299,8 +302,8 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
       }
       const stranger = isStranger(bench.procedure, manner);
       const open = unsigned(state, openPoints(bench, state)).filter((point) => {
-        // A stranger's figures are withheld, so a lead answers for what could be compared with nothing.
-        if (!stranger || point.group !== "look again") return true;
+        // A stranger's figures are withheld, and what a walk round found is left: a lead answers for both.
+        if (!(stranger || isOfWalk(procedure, point.task)) || point.group !== "look again") return true;
         return keep({ type: "open_point_signed", key: point.key, reason: "rehearsal" }) !== null;
       });
       if (open[0]) return end(open[0].task, `stays open although all was done well: ${open[0].text}`);
@@ -351,6 +354,13 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
 
 const isStranger = ({ identity }: Procedure, manner: Manner): boolean =>
   identity !== undefined && identity.strangers.includes(manner.said.get(identity.question) ?? "");
+
+const isOfRound = (procedure: Procedure, fact: string): boolean =>
+  pointOf(procedure, /^finding:(.+)$/.exec(fact)?.[1] ?? "")?.swept === true;
+
+/** Whether a task looks at something on a walk round a machine: what it finds is the answer, not a fault of the walk. */
+const isOfWalk = (procedure: Procedure, task: string): boolean =>
+  pointOf(procedure, readTaskId(task)?.of ?? "")?.swept === true;
 
 const said = (answer: ReturnType<typeof interpret>): string => ("message" in answer ? answer.message : answer.kind);
 
@@ -502,7 +512,14 @@ export function rehearse(
     // Said on one machine that asks it, it was said.
     if (alone !== null && once.has(alone)) return;
     const branch: Manner["branch"] = (said, from) => {
-      if (alone === null) told.push({ ...how, said, from, alone: single ? "" : null });
+      if (alone !== null) return;
+      const last = [...said].at(-1);
+      // A walk round has a finding at every step: where not all can be walked, each is found on one machine.
+      if (single && last && isOfRound(procedure, last[0])) {
+        if (once.has(last.join(" "))) return;
+        once.add(last.join(" "));
+      }
+      told.push({ ...how, said, from, alone: single ? "" : null });
     };
     const answered = (question: string): void => {
       const word = `${question} ${how.said.get(question) ?? ""}`;
@@ -518,7 +535,9 @@ export function rehearse(
       note(look(walk(bench, fold(walked.events)).map(({ id }) => id)));
     }
   };
-  while (told.length > 0 && walks < WHOLE_WALKS) {
+  // On a walk round what is found here changes little there: its answers are not walked in every combination.
+  const whole = procedure.points.some(({ swept }) => swept === true) ? 0 : WHOLE_WALKS;
+  while (told.length > 0 && walks < whole) {
     const next = told.pop();
     if (next) go(next);
   }

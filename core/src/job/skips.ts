@@ -45,11 +45,9 @@ const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
 /** What a skip says by itself: there is no such thing, nobody can get there, or the part is renewed; else it is open. */
 export type SkipSays = "not fitted" | "not reached" | "renewed" | "open";
 
-/** Whether a slot is looked at on a walk round the machine, where "not looked" is an answer. */
-export function isSwept(bench: Bench, s: Slot): boolean {
-  const point = s.kind === "find" ? pointOf(bench.procedure, s.point) : undefined;
-  return point?.kind === "inspect" && point.swept === true;
-}
+/** Whether a slot is looked at or read on a walk round the machine, where "not looked" is an answer. */
+export const isSwept = (bench: Bench, s: Slot): boolean =>
+  (s.kind === "find" || s.kind === "read") && pointOf(bench.procedure, s.point)?.swept === true;
 
 /** Whether a slot may be left for later by whoever looks: on a walk round, or where there was no ride yet. */
 function mayWait(bench: Bench, s: Slot): boolean {

@@ -13,7 +13,8 @@ const words = {
 };
 const more = { scratchers: "fitted", "track-studs": "plain", "parking-brake": "lever lock", reverse: "mechanical" };
 const SPECS = Object.entries({ ...words, ...more }).map(([key, word]) => spec("word", key, { word }));
-const SWEEP = shop("sweep-sled-ride", SPECS);
+const COUNTS = [spec("count", "skid-wheel-count", { count: 4 }), spec("count", "cylinder-count", { count: 2 })];
+const SWEEP = shop("sweep-sled-ride", [...SPECS, ...COUNTS]);
 
 /** A sweep worked to its end: the first word of each point, which is well, where a test says no other. */
 function swept(other: Readonly<Record<string, string>> = {}): TestJob & { lines: number } {
@@ -22,7 +23,7 @@ function swept(other: Readonly<Record<string, string>> = {}): TestJob & { lines:
     const before = job.events.length;
     const point = /^inspect:(.+):/.exec(task.id)?.[1] ?? "";
     const [said = "", reason = ""] = (other[point] ?? (point === "" ? "" : "1")).split(";");
-    const answer = job.type(said, reason);
+    const answer = job.type(/^wheels-/.test(point) && said === "1" ? "1*" : said, reason);
     job.lines += 1;
     if (job.events.length === before) throw new Error(`${task.id}: ${answer}`);
   }

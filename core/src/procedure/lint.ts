@@ -297,6 +297,9 @@ export function lint(procedure: Procedure): Issue[] {
     if (point.kind === "measure" && point.pair && (point.places !== 2 || !point.placeNames)) {
       complain(["points", i, "pair"], "a pair has two places, each with a name.");
     }
+    if (point.kind === "measure" && point.difference && !point.pair) {
+      complain(["points", i, "difference"], "only of a pair is one told from the other.");
+    }
     if (point.kind === "measure" && point.sayCondition && point.conditionWord === undefined) {
       complain(["points", i, "sayCondition"], "a condition that must be said needs its word: conditionWord.");
     }

@@ -23,6 +23,8 @@ const common = {
   late: z.boolean().optional(),
   /** Of the proof: after all its steps, such as a level that is read once the machine stands on the ground. */
   last: z.boolean().optional(),
+  /** Looked at or read on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
+  swept: z.boolean().optional(),
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,
@@ -65,6 +67,8 @@ const measureSchema = z.strictObject({
   picture: pictureSchema.optional(),
   /** Both places belong together: left and right are typed at once, or neither is kept. */
   pair: z.boolean().default(false),
+  /** Of a pair: judged by how far one is from the other, not by either. */
+  difference: z.boolean().optional(),
   /** The condition must be said with the reading, since the same gauge at the same place reads another one too. */
   sayCondition: z.boolean().default(false),
   /** The load it is read under, said with the reading; the figure on file says which. */
@@ -77,8 +81,6 @@ const inspectSchema = z.strictObject({
   kind: z.literal("inspect"),
   ...common,
   stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
-  /** Looked at on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
-  swept: z.boolean().optional(),
   /** Felt on a ride after the work: that nobody has ridden it yet is an answer here, and comes back by itself. */
   ridden: z.boolean().optional(),
   findings: z

@@ -71,7 +71,7 @@ export const questionSchema = z.strictObject({
       }),
     )
     .min(2)
-    .max(8),
+    .max(9),
   /** The way a shop goes by until it says otherwise. */
   preset: sentence.optional(),
 });

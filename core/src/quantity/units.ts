@@ -21,6 +21,7 @@ export const KINDS = [
   "temperature",
   "speed",
   "power",
+  "voltage",
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -97,6 +98,8 @@ export const UNITS: readonly Unit[] = [
   unit("temperature", "F", 5 / 9, ["f"], -160 / 9),
   unit("speed", "km/h", 1, ["km/h", "kmh", "kph"]),
   unit("speed", "mi/h", MILE_KM, ["mi/h", "mph"]),
+  unit("voltage", "V", 1, ["v"]),
+  unit("voltage", "mV", 1e-3, ["mv"]),
   unit("power", "kW", 1, ["kw"]),
   unit("power", "hp", 0.74569987158227022, ["hp"]),
 ];

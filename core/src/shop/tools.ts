@@ -36,7 +36,9 @@ export const wrenchTypedSchema = z.strictObject({
 });
 export type WrenchTyped = z.input<typeof wrenchTypedSchema>;
 
-const STEP_LIKE: Partial<Record<Kind, string>> = { length: "0.02 mm or .001 in", pressure: "1 kPa", volume: "5 mL" };
+const STEP_LIKE: Partial<Record<Kind, string>> = {
+  ...{ length: "0.02 mm or .001 in", pressure: "1 kPa", volume: "5 mL", voltage: "0.01 V" },
+};
 
 /**
  * A gauge made from what was typed: step and error in the base unit of what it reads (mm, kPa, mL), read in the unit of

@@ -7,11 +7,12 @@ import {
   factsOf,
   findingOf,
   holds,
-  type InspectPoint,
   type JobState,
   judgeItem,
+  type MeasurePoint,
   partOf,
   phaseOfStage,
+  type Point,
   specAt,
   type Task,
   verdictWord,
@@ -62,19 +63,35 @@ function HelperPanel({ bench, state, task }: Props) {
   );
 }
 
+/** What was read on a walk round, in the words of what is looked at there; null where nothing was read. */
+function readAs(
+  state: JobState,
+  point: MeasurePoint,
+  item: number,
+): { word: string; leads: "keep" | "watch" | "renew" } | null {
+  const judged = judgeItem(state, point, item, phaseOfStage(point.stage));
+  if (judged === null) return null;
+  const leads = judged.verdict === null ? "keep" : VERDICT_LEADS[judged.verdict];
+  return { word: `${point.name.toLowerCase()}, ${verdictWord(judged.verdict)}`, leads };
+}
+
 /** What is known of a place that is walked by: how much of it was looked at, and the worst that was found there. */
-function walkedBy({ state, task }: Props, name: string, points: readonly InspectPoint[]): DrawnPlace {
-  const findings = points.map((point) => findingOf(state, point, 1));
+function walkedBy({ bench, state, task }: Props, name: string, points: readonly Point[]): DrawnPlace {
+  const findings = points.flatMap((point) => {
+    const part = partOf(bench.procedure, point.on);
+    const items = Array.from({ length: part ? countOf(state, part.id) : 1 }, (_, i) => i + 1);
+    return items.map((item) => (point.kind === "inspect" ? findingOf(state, point, item) : readAs(state, point, item)));
+  });
   const looked = findings.filter((one) => one !== null).length;
   const worst = worstOf(findings, ({ leads }) => LEADS.indexOf(leads));
   const ids = new Set(points.map(({ id }) => id));
   return {
     name,
     said:
-      looked === 0 ? null : `${looked} of ${points.length}${worst?.leads === "keep" ? "" : `, ${worst?.word ?? ""}`}`,
-    tone: looked < points.length && worst?.leads === "keep" ? "var(--petrol)" : leadTone(worst?.leads ?? null),
+      looked === 0 ? null : `${looked} of ${findings.length}${worst?.leads === "keep" ? "" : `, ${worst?.word ?? ""}`}`,
+    tone: looked < findings.length && worst?.leads === "keep" ? "var(--petrol)" : leadTone(worst?.leads ?? null),
     ...{ tells: null, since: null },
-    here: task.slots.some((s) => s.kind === "find" && ids.has(s.point)),
+    here: task.slots.some((s) => (s.kind === "find" || s.kind === "read") && ids.has(s.point)),
   };
 }
 
@@ -84,7 +101,7 @@ function knownAt(props: Props, of: string, tells: string | undefined): DrawnPlac
   const point = activePoints(bench, state).find((p) => p.id === of || p.on === of);
   const entry = entryOf(bench.procedure, of);
   if (!point && !entry) return null;
-  const on = activePoints(bench, state).filter((p): p is InspectPoint => p.kind === "inspect" && p.on === of);
+  const on = activePoints(bench, state).filter((p) => p.on === of);
   if (entry && on.some(({ swept }) => swept)) return walkedBy(props, entry.name, on);
   // Of several the worst shows: one that is well must not hide another.
   const part = point && partOf(bench.procedure, point.on);
@@ -115,6 +132,8 @@ const VERDICTS = ["new", "serviceable", "near", "undecided", "past"];
 /** The worst of those that are known, or null. */
 const worstOf = <T,>(all: readonly (T | null)[], weight: (one: T) => number): T | null =>
   all.reduce<T | null>((worst, one) => (one && (worst === null || weight(one) > weight(worst)) ? one : worst), null);
+
+const VERDICT_LEADS = { new: "keep", serviceable: "keep", near: "watch", undecided: "renew", past: "renew" } as const;
 
 const VERDICT_TONE = {
   ...{ new: "var(--inside)", serviceable: "var(--inside)", near: "var(--near)" },

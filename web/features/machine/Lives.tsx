@@ -1,3 +1,5 @@
+import type { WearTrend } from "@averin/core";
+
 export type Life = {
   id: string;
   what: string;
@@ -9,8 +11,10 @@ export type Life = {
   turnUnit: string | null;
 };
 
-/** How long each measured part is in, what those before it came to, and how far each adjuster has been taken up. */
-export function Lives({ lives }: { lives: readonly Life[] }) {
+const FEW = 3;
+
+/** How long each measured part is in, how far each adjuster has been taken up, and when what wears reaches its limit. */
+export function Lives({ lives, trends }: { lives: readonly Life[]; trends: readonly WearTrend[] }) {
   return (
     <section aria-label="In the long run" className="pb-8">
       <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">In the long run</h2>
@@ -35,7 +39,33 @@ export function Lives({ lives }: { lives: readonly Life[] }) {
             </strong>
           </li>
         ))}
+        {trends.map((trend) => (
+          <Trend key={trend.id} {...trend} />
+        ))}
       </ul>
     </section>
+  );
+}
+
+function Trend({ name, value, unit, at, readings, limit, reaches, low, high, meterUnit }: WearTrend) {
+  const whole = (meter: number): string => Math.round(meter).toLocaleString("en");
+  return (
+    <li className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line">
+      <span>
+        {name}
+        <span className="block text-[15px] text-soft tabular-nums">
+          {Number(value.toFixed(2))} {unit} at {whole(at)} {meterUnit}, limit {limit} {unit}; by {readings} readings
+          {readings < FEW && ": two make a line and no more"}
+        </span>
+      </span>
+      <strong className="text-right tabular-nums">
+        limit at {whole(reaches)} {meterUnit}
+        {low !== null && high !== null && low !== high && (
+          <span className="block text-[15px] font-normal">
+            {whole(low)} to {whole(high)}, nine times in ten
+          </span>
+        )}
+      </strong>
+    </li>
   );
 }

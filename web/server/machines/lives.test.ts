@@ -5,10 +5,10 @@ import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { intakeSchema } from "../jobs/schema.ts";
 import { appendEvents, openJob } from "../jobs/store.ts";
-import { livesAt, lifeWords, livesOf, recordOf } from "./lives.ts";
+import { livesAt, lifeWords, longRunOf, recordOf, trendWords } from "./lives.ts";
 
 // The demo's sleds and their jobs; every figure is invented.
-const MARKS = ["Ridge sled 2", "Ridge sled 5", "Kit bike 1"];
+const MARKS = ["Ridge sled 2", "Ridge sled 5", "Ridge sled 11", "Kit bike 1"];
 let db: Database;
 beforeAll(async () => {
   db = await testDatabase(MARKS);
@@ -20,14 +20,14 @@ const machineOf = async (mark: string): Promise<string> =>
 
 test("turns taken up are counted by adjuster, from released jobs only", async () => {
   // One and a half in, a quarter back; the job that is open now counts when it is released.
-  expect(await livesOf(db, await machineOf("Ridge sled 2"))).toEqual([
+  expect((await longRunOf(db, await machineOf("Ridge sled 2"))).lives).toEqual([
     {
       ...{ id: "case-chain:tension", what: "case chain: tension", since: 3010, lasts: 1145, earlier: [], unit: "mi" },
       turns: 1.25,
       turnUnit: "turns",
     },
   ]);
-  const track = await livesOf(db, await machineOf("Ridge sled 5"));
+  const { lives: track } = await longRunOf(db, await machineOf("Ridge sled 5"));
   expect(track.map(({ what, turns, since }) => [what, turns, since])).toEqual([["track: tension", 4, 3120]]);
 });
 
@@ -50,6 +50,16 @@ test("the record says how long a part is in, and when it goes if it lasts no lon
     "95.0 h in; those before it lasted 120.0, 110.0: by that it goes at 310.0 h",
   );
   expect(lifeWords({ ...life, since: null, lasts: null, earlier: [] })).toBeNull();
+});
+
+test("what wears is told by the machine's own readings, whichever job took them", async () => {
+  const machineId = await machineOf("Ridge sled 11");
+  const { trends } = await longRunOf(db, machineId);
+  const slide = trends.find(({ name }) => name === "Slide, left rail");
+  // 5.7 at 1180 mi, 3.6 at 1890 mi; 1 mm is its limit.
+  expect(slide).toMatchObject({ readings: 2, value: 3.6, at: 1890, low: null });
+  expect(slide?.reaches).toBeCloseTo(1890 + ((3.6 - 1) / (5.7 - 3.6)) * (1890 - 1180), 6);
+  expect(slide && trendWords(slide)).toBe("slide, left rail, by 2 readings: at 1 mm at 2769 mi");
 });
 
 test("a kit is not asked for a drive belt, and is offered no work on one", async () => {

@@ -14,6 +14,10 @@ import {
   workOfRow,
   worksOf,
   type OpenedJob,
+  type WearTrend,
+  wearTrends,
+  type Worn,
+  wornPoints,
 } from "@averin/core";
 import type { Database } from "../database.ts";
 import { jobById } from "../jobs/read.ts";
@@ -76,18 +80,22 @@ const between = (from: number | null, to: number | null): number | null =>
  * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
  * adjustment has been taken up since the part that it takes up was new.
  */
-export async function livesOf(db: Database, machineId: string): Promise<Life[]> {
+export async function longRunOf(db: Database, machineId: string): Promise<{ lives: Life[]; trends: WearTrend[] }> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
   const now = await lastMeter(db, machineId, (await machineById(db, machineId)).meterUnit);
   /** By part, in the words of the newest. */
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */
   const taken = new Map<string, Map<string, Life>>();
+  const worn: Worn[] = [];
   for (const row of jobs) {
     const { bench, events } = await jobById(db, row.get("id") as string);
     const state = fold(events);
     const meter = state.opened?.body.meter;
-    if (!meter || state.released === null || isEvent(state.released, "job_cancelled")) continue;
+    const cancelled = state.released !== null && isEvent(state.released, "job_cancelled");
+    // What was read stands as soon as it is kept; what was fitted, once the job is released.
+    if (!cancelled) worn.push(...wornPoints(bench, state));
+    if (!meter || state.released === null || cancelled) continue;
     for (const part of partsRenewed(bench, state)) {
       const id = lastingId(bench, part.id);
       const before = fitted.get(id);
@@ -115,8 +123,12 @@ export async function livesOf(db: Database, machineId: string): Promise<Life[]> 
       });
     }
   }
-  return [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
+  const lives = [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
+  return { lives, trends: wearTrends(worn) };
 }
+
+/** Of what `longRunOf` tells: since when each part is in, and how far each adjuster has been taken up. */
+const livesOf = async (db: Database, machineId: string): Promise<Life[]> => (await longRunOf(db, machineId)).lives;
 
 /** For a bench whose drawing shows it: how long each part was in when this job came, by the part's id, in words. */
 export async function livesAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, string>> {
@@ -143,13 +155,20 @@ export function lifeWords({ since, lasts, earlier, unit }: Life): string | null 
   return `${inside}; ${before}: by that it goes at ${goes.toFixed(1)} ${unit}`;
 }
 
+/** When something that wears comes to its limit by its own readings, with how sure that is. */
+export function trendWords({ name, reaches, low, high, readings, limit, unit, meterUnit }: WearTrend): string {
+  const whole = (at: number): string => at.toFixed(reaches < 1000 && meterUnit === "h" ? 1 : 0);
+  const sure = low === null || high === null ? "" : ` (${whole(low)} to ${whole(high)}, 90 %)`;
+  return `${name.toLowerCase()}, by ${readings} readings: at ${limit} ${unit} at ${whole(reaches)} ${meterUnit}${sure}`;
+}
+
 /** What a machine's own record says of each part that went in new, by the part's id, in words. */
 export async function recordOf(db: Database, machineId: string): Promise<Record<string, string>> {
-  const parts = (await livesOf(db, machineId)).filter(({ turns }) => turns === null);
-  return Object.fromEntries(
-    parts.flatMap((life) => {
-      const words = lifeWords(life);
-      return words === null ? [] : [[life.id, words] as const];
-    }),
-  );
+  const { lives, trends } = await longRunOf(db, machineId);
+  const said = new Map<string, string[]>();
+  const say = (part: string, words: string | null): void =>
+    void (words === null || said.set(part, [...(said.get(part) ?? []), words]));
+  for (const life of lives) if (life.turns === null) say(life.id, lifeWords(life));
+  for (const trend of trends) say(trend.part, trendWords(trend));
+  return Object.fromEntries([...said].map(([part, words]) => [part, words.join("; ")]));
 }

@@ -4,7 +4,7 @@ import type { Database } from "../database.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { appendEvents } from "../jobs/store.ts";
-import { livesOf } from "./lives.ts";
+import { longRunOf } from "./lives.ts";
 import { rechecksDue, rechecksOpen } from "./read.ts";
 import { closeRecheck, keepRechecks } from "./store.ts";
 
@@ -103,7 +103,7 @@ test("a release that is taken back sets nothing: what it set is withdrawn, what 
 });
 
 test("in the long run: since which meter a renewed part is in", async () => {
-  expect(await livesOf(db, machineId)).toEqual([
+  expect((await longRunOf(db, machineId)).lives).toEqual([
     // The meter stands at 7900 since the test before; the belt before this one was fitted at 5010.
     {
       id: "drive-belt",

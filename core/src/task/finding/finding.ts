@@ -45,6 +45,22 @@ function elsewhereFound(bench: Bench, state: JobState, point: InspectPoint, type
   return other ? ` That is how it is told ${other.ask}; this machine is told ${point.ask}.` : "";
 }
 
+const foundAs = (point: string, item: number, word: string): Draft => ({
+  type: "finding_recorded",
+  ...{ point, item, word },
+});
+
+/** "1*" on a walk round: the same of all that are left here; what is not well is said of each by itself. */
+function allAlike(point: InspectPoint, typed: readonly string[]): InspectPoint["findings"][number] | null {
+  const [only = "", ...more] = typed;
+  if (point.swept !== true || more.length > 0 || !only.endsWith("*")) return null;
+  const word = oneOf(
+    only.slice(0, -1),
+    point.findings.map((f) => f.word),
+  );
+  return point.findings.find((f) => f.word === word) ?? null;
+}
+
 function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<"find">): LineAnswer {
   const point = pointOf(bench.procedure, aim.point);
   if (point?.kind !== "inspect") return refused("Nothing is inspected here.");
@@ -53,12 +69,19 @@ function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<
   const offer = offered(words);
   if (typed.length === 0) return refused(`Say which: ${offer}.`);
   const items = waiting.filter((s): s is SlotOf<"find"> => s.kind === "find" && s.point === aim.point);
+  const alike = allAlike(point, typed);
+  if (alike !== null) {
+    if (alike.leads === "keep") {
+      return { kind: "drafts", drafts: items.map(({ item }) => foundAs(point.id, item, alike.word)) };
+    }
+    return refused(`Only what is well is said of all at once: "${alike.word}" is said of each by itself.`);
+  }
   if (typed.length > items.length) return refused(`${typed.length} words for ${items.length} left: nothing is kept.`);
   const drafts: Draft[] = [];
   for (const [i, t] of typed.entries()) {
     const word = oneOf(t, words);
     if (word === null) return refused(`"${t}" is not one of: ${offer}.${elsewhereFound(bench, state, point, t)}`);
-    drafts.push({ type: "finding_recorded", point: point.id, item: items[i]?.item ?? aim.item, word });
+    drafts.push(foundAs(point.id, items[i]?.item ?? aim.item, word));
   }
   return { kind: "drafts", drafts };
 }
@@ -108,12 +131,12 @@ export const finding: Kind<"find", "finding_recorded", "inspect"> = {
     find: {
       named: itemNamed,
       drafted: findSeveral,
-      hinted: (_, __, ___, waiting) => ({
-        hint:
-          waiting.filter((s) => s.kind === "find").length > 1
-            ? "first letters or number, several one after the other"
-            : "first letters or number",
-      }),
+      hinted: ({ procedure }, _, s, waiting) => {
+        const left = waiting.filter((one) => one.kind === "find" && one.point === s.point).length;
+        if (left < 2) return { hint: "first letters or number" };
+        const all = pointOf(procedure, s.point)?.swept ? `; with * for all ${left}` : "";
+        return { hint: `first letters or number, several one after the other${all}` };
+      },
       rehearsed: ({ bench: { procedure }, one }, s) => {
         const fact = `finding:${s.point}`;
         const point = pointOf(procedure, s.point);

@@ -2,6 +2,7 @@ import { type Answer, equal, type RefusalData } from "../../calculator/index.ts"
 import { activePoints, isWithheld, limitAt } from "../../job/applies.ts";
 import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
+import { concernsOf } from "../../job/concerns.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "../../job/judged.ts";
 import { numbers, ranges } from "../../job/task.ts";
@@ -117,7 +118,8 @@ function readingSentence(bench: Bench, state: JobState, body: BodyOf<"reading_ta
   const point = pointOf(bench.procedure, body.point);
   if (point?.kind !== "measure") return body.text;
   const { item, phase } = body;
-  const name = placeName(bench, state, readSlot(body));
+  // How far two are apart is no word on either.
+  const name = point.difference ? itemNamed(bench, state, readSlot(body)) : placeName(bench, state, readSlot(body));
   const judged = judgeItem(state, point, item, phase);
   return judged ? `${name}: ${verdictSentence(judged)}` : `${name}: ${body.text} ${body.unit}`;
 }
@@ -139,7 +141,8 @@ function unjudged(
   point: MeasurePoint,
   items: readonly number[],
 ): OpenPoint[] {
-  if (point.spec === undefined || isWithheld(bench, state, point.spec)) return [];
+  // On a walk round it is told that nothing judges it, and nobody signs for that.
+  if (point.spec === undefined || point.swept || isWithheld(bench, state, point.spec)) return [];
   const part = partOf(bench.procedure, point.on);
   return (["found", "left"] as const).flatMap((phase): OpenPoint[] => {
     if (phase === "found" && point.again) return [];
@@ -166,6 +169,12 @@ function unjudged(
 /** Parts that stay although their readings do not say so, and new ones that are not as new ones should be. */
 function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
   const found: OpenPoint[] = [];
+  // Another work of this job answers for what led to it.
+  const answered = new Set(
+    concernsOf(bench, state).flatMap(({ row, item, phase, work }) =>
+      work === null ? [] : [`${row}:${item}:${phase}`],
+    ),
+  );
   for (const point of activePoints(bench, state)) {
     if (point.kind !== "measure") continue;
     const part = partOf(bench.procedure, point.on);
@@ -175,7 +184,7 @@ function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
     for (const item of items) {
       for (const phase of ["found", "left"] as const) {
         const judged = judgeItem(state, point, item, phase);
-        if (judged === null) continue;
+        if (judged === null || answered.has(`${point.id}:${item}:${phase}`)) continue;
         const decision = part?.decision ? decisionFor(state, part, item)?.decision : "keep";
         // What was found is put right by what is left: only the second reading is doubted.
         if (point.spec === undefined) continue;
@@ -235,7 +244,8 @@ function halfRead(bench: Bench, state: JobState, drafts: readonly DraftOf<"readi
 function doubtedReading(bench: Bench, state: JobState, draft: DraftOf<"reading_taken">): Doubted | null {
   const point = pointOf(bench.procedure, draft.point);
   const gauge = bench.gauges.find((g) => g.id === draft.gauge);
-  if (point?.kind !== "measure" || !gauge) return null;
+  // A limit of how far two are apart says nothing of what either may read.
+  if (point?.kind !== "measure" || !gauge || point.difference) return null;
   const { spec } = limitAt(bench, state, point, draft.item);
   const limit = spec && limitOf(spec);
   const believed = limit && believedReading(limit);

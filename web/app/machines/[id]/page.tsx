@@ -9,7 +9,7 @@ import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigur
 import { orNotFound, requireActor } from "@/server/page";
 import { knownAlsoAs, mergedInto } from "@/server/machines/merge";
 import { judgedLaterOf } from "@/server/machines/judgedLater";
-import { livesOf } from "@/server/machines/lives";
+import { longRunOf } from "@/server/machines/lives";
 import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
@@ -36,7 +36,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const { meterUnit, secondUnit } = machine;
   const meters = [meterUnit, ...(secondUnit === null ? [] : [secondUnit])];
   const shown = await Promise.all(meters.map(async (unit) => [await lastMeter(db, machine.id, unit), unit] as const));
-  const lives = await livesOf(db, machine.id);
+  const { lives, trends } = await longRunOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
@@ -132,7 +132,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           </section>
         )}
         <Spares machine={machine.id} mark={machine.mark} spares={await sparesOf(db, machine.id)} />
-        {lives.length > 0 && <Lives lives={lives} />}
+        {lives.length + trends.length > 0 && <Lives lives={lives} trends={trends} />}
         <MakersWays ways={await makersWays(db, machine.id)} />
         <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
         <p className="pb-5 text-lg text-soft">

@@ -29,9 +29,16 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
   const part = partOf(bench.procedure, point.on);
   const aim = waiting.find((s): s is Find => s.kind === "find");
   const count = part ? countOf(state, part.id) : 1;
+  const left = waiting.filter((s) => s.kind === "find" && s.point === point.id).length;
+  const well = point.findings.findIndex(({ leads }) => leads === "keep");
   const pattern = patternOf(state, point);
   return (
     <>
+      {point.swept && left > 1 && well >= 0 && (
+        <button type="button" className="key text-xl" data-main="true" onClick={() => onEnter(`${well + 1}*`)}>
+          All {left} looked at: {point.findings[well]?.word}
+        </button>
+      )}
       <ul className="grid gap-2 sm:grid-cols-2">
         {point.findings.map((finding, i) => (
           <li key={finding.word}>

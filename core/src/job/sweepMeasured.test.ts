@@ -1,0 +1,108 @@
+import { technician } from "../../testingBench.ts";
+import { jobOn, limit, shop, spec, word } from "../../testingShop.ts";
+import type { TestJob } from "../../testing.ts";
+import { concernsOf, judgeItem, openPoints, readiness, unsigned } from "./index.ts";
+import { pointOf } from "../procedure/index.ts";
+
+// A snow machine as nobody makes it; what is read on it is invented.
+const made = {
+  ...{ "drive-case": "chain in oil", "shaft-drive": "variable belt", cooling: "liquid", "starts-by": "electric" },
+  ...{ scratchers: "fitted", "track-studs": "plain", "parking-brake": "lever lock", "front-springs": "air" },
+  ...{ "speed-sensor": "none" },
+};
+const SPECS = [
+  ...Object.entries(made).map(([key, said]) => word(key, said)),
+  ...[spec("count", "skid-wheel-count", { count: 3 }), spec("count", "cylinder-count", { count: 2 })],
+  ...[limit("shock-gap-difference", { kind: "max", serviceMax: 6 })],
+  ...[limit("runner-left", { kind: "min", serviceMin: 3 })],
+];
+
+/** A season's sweep worked until a task: what is well where a test says no other. */
+function sweptTo(until: string, other: Readonly<Record<string, string>>): TestJob {
+  const counts = { "skid-wheels-left": 3, "skid-wheels-right": 3, cylinders: 2 };
+  const job = jobOn(shop("sweep-sled-season", SPECS), technician, counts);
+  for (let task = job.task; task !== null && task.id !== until; task = job.task) {
+    const before = job.events.length;
+    const { aim } = job;
+    const asked = aim?.kind === "ask" ? aim.question : (/^(?:inspect|measure):(.+):/.exec(task.id)?.[1] ?? "");
+    const usual = aim?.kind === "ask" || aim?.kind === "find" ? "1" : aim?.kind === "read" ? "/;gauge not at hand" : "";
+    const [said = "", reason = ""] = (other[asked] ?? usual).split(";");
+    const answer = job.type(said, reason);
+    if (job.events.length === before) throw new Error(`${task.id}: ${answer}`);
+  }
+  return job;
+}
+const BY_EYE = { gauges: "by eye", "belt-out": "stays on" };
+const judged = (job: TestJob, id: string) => {
+  const point = pointOf(job.shop.procedure, id);
+  return point?.kind === "measure" ? judgeItem(job.state, point, 1, "found") : null;
+};
+
+test("by eye nothing is read with a gauge but what the eye doubts", () => {
+  const asked = (job: TestJob): string[] => job.events.flatMap(({ body }) => ("point" in body ? [body.point] : []));
+  expect(asked(sweptTo("do:run", BY_EYE))).not.toContain("shock-gap");
+  const doubted = sweptTo("measure:shock-gap:found", { ...BY_EYE, "shock-mid-left": "uneven" });
+  expect(doubted.task?.id).toBe("measure:shock-gap:found");
+});
+
+test("a pair is judged by how far one is from the other, and neither is kept alone", () => {
+  const job = sweptTo("measure:shock-gap:found", { ...BY_EYE, gauges: "gauges" });
+  expect(job.type("52")).toMatch(/belong together/);
+  job.type("52 61");
+  expect(judged(job, "shock-gap")).toMatchObject({ value: 9, verdict: "past" });
+  expect(readiness(job.shop, job.state)?.keeps).toEqual([
+    expect.stringMatching(/^shock gap, left against right: past/),
+  ]);
+});
+
+test("the doubt of both readings stands in their difference", () => {
+  const job = sweptTo("measure:shock-gap:found", { ...BY_EYE, gauges: "gauges" });
+  job.type("50 56");
+  // Two readings that are each off by as much: their doubts add as squares (GUM, JCGM 100:2008, 5.1.2).
+  const alone = sweptTo("measure:runner-mm-left:found", { ...BY_EYE, gauges: "gauges" });
+  alone.type("3");
+  const [pair, one] = [judged(job, "shock-gap"), judged(alone, "runner-mm-left")];
+  expect(pair?.verdict).toBe("undecided");
+  expect((pair?.expandedUncertainty ?? 0) / (one?.expandedUncertainty ?? 1)).toBeCloseTo(Math.SQRT2, 6);
+});
+
+test("read without a limit on file it is told and signed by nobody; not read is an answer with its reason", () => {
+  const all = { ...BY_EYE, gauges: "gauges", "sag-mm": "/;no scale at hand" };
+  const job = sweptTo("do:run", { ...all, "carbide-mm-left": "40", compression: "900 910 cold" });
+  const open = unsigned(job.state, openPoints(job.shop, job.state)).filter(({ group }) => group === "look again");
+  expect(open).toEqual([]);
+  expect(judged(job, "carbide-mm-left")?.verdict).toBeNull();
+  expect(readiness(job.shop, job.state)?.notLooked).toContainEqual(expect.stringMatching(/no scale at hand$/));
+});
+
+test("what is read past its limit leads to a work, and that work answers for it", () => {
+  const job = sweptTo("measure:carbide-mm-left:found", { ...BY_EYE, gauges: "gauges", "runner-mm-left": "2.1" });
+  const [found] = concernsOf(job.shop, job.state);
+  expect(found).toMatchObject({ row: "runner-mm-left", weight: "renew" });
+  const looks = () => openPoints(job.shop, job.state).filter(({ key }) => key.startsWith("look:runner-mm-left"));
+  expect(looks()).toHaveLength(1);
+  const work = { work: "skis", procedure: { id: "skid-out-in", version: 1, hash: "" }, position: null };
+  job.append({ type: "work_added", ...work, because: "worn", from: found?.event ?? null, counts: {}, config: {} });
+  expect(looks()).toEqual([]);
+});
+
+test("wheels of one side are said by one line where they are well; what is not well is said of each by itself", () => {
+  const job = sweptTo("inspect:wheels-left:found", BY_EYE);
+  expect(job.type("rough*")).toMatch(/of each by itself/);
+  job.type("1*");
+  expect(
+    job.events.filter(({ body }) => body.type === "finding_recorded" && body.point === "wheels-left"),
+  ).toHaveLength(3);
+});
+
+test("after a summer it is pulled through by hand before any starter", () => {
+  expect(
+    sweptTo("do:run", { ...BY_EYE, stood: "days" }).events.some(
+      ({ body }) => "point" in body && body.point === "pulled",
+    ),
+  ).toBe(false);
+  const summer = sweptTo("inspect:pulled:found", { ...BY_EYE, stood: "summer" });
+  expect(summer.task?.id).toBe("inspect:pulled:found");
+  summer.type("fuel");
+  expect(summer.offer({ type: "step_confirmed", step: "run" }).ok).toBe(false);
+});
