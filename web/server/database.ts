@@ -141,6 +141,14 @@ export type MachineSpareRow = {
   at: Date;
   usedAt: Date | null;
   usedFor: string;
+  /** The role under which stores hold it, where a job said. */
+  role: string | null;
+  /** Of what a job took out: the part by the id that lasts, and that job. */
+  part: string | null;
+  putBy: string | null;
+  /** The job that fitted it. */
+  takenBy: string | null;
+  replacedAt: Date | null;
 };
 export type BoardWallRow = {
   id: string;
@@ -459,6 +467,8 @@ function models(sequelize: Sequelize) {
       machineId: { type: DataTypes.CHAR(36), allowNull: false },
       at: { type: stamp, allowNull: false },
       usedAt: { type: stamp, allowNull: true },
+      ...{ role: maybe(60), part: maybe(120), putBy: maybe(36), takenBy: maybe(36) },
+      replacedAt: { type: stamp, allowNull: true },
     }),
     boardWalls: define<BoardWallRow>("board_walls", {
       ...{ id: key(36), name: text(80), byName: text(80) },

@@ -313,6 +313,15 @@ const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) =>
     ],
     then: scopesFilled,
   },
+  {
+    name: "0024-spares-by-part",
+    statements: [
+      // Which part a spare is, which job put it aboard and which took it; one that was replaced stays on file.
+      `ALTER TABLE machine_spares ADD COLUMN IF NOT EXISTS role VARCHAR(60) NULL,
+        ADD COLUMN IF NOT EXISTS part VARCHAR(120) NULL, ADD COLUMN IF NOT EXISTS putBy CHAR(36) NULL,
+        ADD COLUMN IF NOT EXISTS takenBy CHAR(36) NULL, ADD COLUMN IF NOT EXISTS replacedAt DATETIME(3) NULL`,
+    ],
+  },
 ];
 
 /** Figures kept before what they hold for was part of their name. */

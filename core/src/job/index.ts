@@ -121,6 +121,7 @@ export { type Fault, type Rehearsal, rehearse, rehearsedJob, rehearseTogether } 
 export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";
 export { type SecondLook, secondLooks } from "./secondLook.ts";
+export { type Aboard, aboardOf } from "./aboard.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
 export { type WearTrend, wearTrends, type Worn, wornPoints } from "./wornPoints.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";

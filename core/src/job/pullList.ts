@@ -1,5 +1,6 @@
 import { partOf, stackStepsOf } from "../procedure/index.ts";
 import { acceptedBuild, layersOf } from "../task/pack/stack.ts";
+import { aboardOf } from "./aboard.ts";
 import { activeSpine, endAt, goesBack, lockingOf, partsGoingBack, stepApplies } from "./applies.ts";
 import type { Bench, StorePart } from "./bench.ts";
 import { countOf, type JobState, slotKeyOf } from "./fold.ts";
@@ -72,8 +73,10 @@ export function pullList(bench: Bench, state: JobState): PullLine[] {
       });
     }
   }
+  // What the machine carried for this is pulled from nowhere; it is replaced aboard, not here.
+  const carried = new Set(aboardOf(bench, state).flatMap(({ does, row }) => (does === "taken" ? [row] : [])));
   for (const part of partsGoingBack(bench, state)) {
-    if (computed.has(part.id)) continue;
+    if (computed.has(part.id) || carried.has(part.id)) continue;
     const count = countOf(state, part.id);
     const renewed = Array.from({ length: count }, (_, i) => i + 1).filter((i) => isRenewed(state, part, i));
     const ends = renewed.flatMap((item) => endAt(bench, state, part, item) ?? []);

@@ -120,6 +120,7 @@ export function lint(procedure: Procedure): Issue[] {
   const entries = new Map(spine.map((entry) => [entry.id, entry]));
   const parts = new Set([...entries.keys(), ...partsOf(procedure).map((part) => part.id)]);
   const decided = new Set(partsOf(procedure).flatMap((part) => (part.decision ? [part.id] : [])));
+  const inStores = new Set(partsOf(procedure).flatMap((part) => (part.role === undefined ? [] : [part.id])));
   const asked = new Map(questions.map((question) => [question.id, question]));
   const named = (word: string, words: Iterable<string>): string => {
     const near = nearest(word, words);
@@ -431,6 +432,12 @@ export function lint(procedure: Procedure): Issue[] {
       complain(["questions", i, "preset"], "a school needs the way a shop goes by until it says otherwise.");
     }
     question.ways.forEach((way, j) => {
+      if (way.aboard && !inStores.has(way.aboard.part)) {
+        complain(
+          ["questions", i, "ways", j, "aboard", "part"],
+          `no part "${way.aboard.part}" that stores know by a role.`,
+        );
+      }
       way.proposes.forEach(({ part }, k) => {
         if (!decided.has(part)) {
           complain(["questions", i, "ways", j, "proposes", k, "part"], `nothing is decided about "${part}".`);

@@ -5,6 +5,7 @@ export type Life = {
   what: string;
   since: number | null;
   lasts: number | null;
+  had: number | null;
   earlier: readonly number[];
   unit: string;
   turns: number | null;
@@ -19,10 +20,15 @@ export function Lives({ lives, trends }: { lives: readonly Life[]; trends: reado
     <section aria-label="In the long run" className="pb-8">
       <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">In the long run</h2>
       <ul className="grid gap-x-8 lg:grid-cols-2">
-        {lives.map(({ id, what, since, lasts, earlier, unit, turns, turnUnit }) => (
+        {lives.map(({ id, what, since, lasts, had, earlier, unit, turns, turnUnit }) => (
           <li key={id} className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line">
             <span>
               {what}
+              {had !== null && (
+                <span className="block text-[15px] text-soft tabular-nums">
+                  {had.toFixed(1)} {unit} of it before it was the spare
+                </span>
+              )}
               {earlier.length > 0 && (
                 <span className="block text-[15px] text-soft tabular-nums">
                   {earlier.length === 1 ? "the one before it" : "those before it"}:{" "}

@@ -2,7 +2,14 @@ import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
 import { dayOf } from "@/ui/times";
 
-export type SpareLine = { id: string; what: string; at: Date; usedAt: Date | null; usedFor: string };
+export type SpareLine = {
+  id: string;
+  what: string;
+  at: Date;
+  usedAt: Date | null;
+  usedFor: string;
+  ran: string | null;
+};
 
 /** What a machine carries aboard; what was used of it asks to be replaced. */
 export function Spares({ machine, mark, spares }: { machine: string; mark: string; spares: readonly SpareLine[] }) {
@@ -22,9 +29,10 @@ export function Spares({ machine, mark, spares }: { machine: string; mark: strin
       </div>
       {spares.length === 0 && <p className="py-2 text-lg text-soft">Nobody has said that it carries anything.</p>}
       <ul>
-        {spares.map(({ id, what, at, usedAt, usedFor }) => (
+        {spares.map(({ id, what, at, usedAt, usedFor, ran }) => (
           <li key={id} className="flex min-h-[56px] flex-wrap items-center gap-3 border-b border-line py-1">
             <strong className="text-lg">{what}</strong>
+            {ran !== null && <span className="tabular-nums">{ran} before it was carried</span>}
             {usedAt === null ? (
               <span className="text-soft">aboard since {dayOf(at)}</span>
             ) : (

@@ -2,7 +2,8 @@ import type { Database } from "../database.ts";
 import { changeMachine } from "../machines/changes.ts";
 import { machineChangeSchema } from "../machines/schema.ts";
 import { actorCalled, testDatabase } from "../testing.ts";
-import { boardByWall, boardOf, sparesOf, wallsOf } from "./read.ts";
+import { sparesOf } from "../machines/spares.ts";
+import { boardByWall, boardOf, wallsOf } from "./read.ts";
 import { makeWall, takeWallBack } from "./store.ts";
 
 // The demo's sleds: a sweep released with two watched, one that came to "not ready", one in the middle of it.

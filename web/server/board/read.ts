@@ -1,7 +1,7 @@
 import { BOARD_WORDS, type BoardWord, boardWord, ENDS, type Look } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { z } from "zod";
-import { type BoardWallRow, type Database, fromJson, type MachineSpareRow } from "../database.ts";
+import { type BoardWallRow, type Database, fromJson } from "../database.ts";
 import { digest } from "../people/read.ts";
 import { notFound } from "../refused.ts";
 
@@ -55,7 +55,9 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
       WHERE j.machineId IN (:machineIds) AND s.stage NOT IN (:ends)`,
     { type: QueryTypes.SELECT, replacements: { machineIds, ends: [...ENDS] } },
   );
-  const used = await db.machineSpares.findAll({ where: { machineId: machineIds, usedAt: { [Op.ne]: null } } });
+  const used = await db.machineSpares.findAll({
+    where: { machineId: machineIds, usedAt: { [Op.ne]: null }, replacedAt: null },
+  });
   const jobs = new Map(open.map(({ machineId, ...job }) => [machineId, job]));
   const machines = shown.map(({ id, mark, model, fleet, word, watched, keeps, byName, lookedAt, rider, rodeAt }) => {
     const look: Look | null =
@@ -112,10 +114,4 @@ export async function wallsOf(db: Database): Promise<Wall[]> {
     const { id, name, byName, at } = row.get({ plain: true });
     return { id, name, byName, at };
   });
-}
-
-/** What a machine carries aboard, and what of it was used. */
-export async function sparesOf(db: Database, machineId: string): Promise<MachineSpareRow[]> {
-  const rows = await db.machineSpares.findAll({ where: { machineId }, order: [["what", "ASC"]], limit: 60 });
-  return rows.map((row) => row.get({ plain: true }));
 }

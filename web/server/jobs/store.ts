@@ -17,6 +17,7 @@ import { specsOf } from "../books/read.ts";
 import { keepLook } from "../board/store.ts";
 import { rememberFigures } from "../books/store.ts";
 import type { Database, JobRow, Tx } from "../database.ts";
+import { keepSpares } from "../machines/spares.ts";
 import { addMachine, keepRechecks } from "../machines/store.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
@@ -242,7 +243,9 @@ export async function appendWithin(
     if (relaid) await projectWorks(db, jobId, state, transaction);
     const laidOut = relaid ? await benchOf(db, await jobAtBench(db, jobId, transaction), transaction) : bench;
     await project(db, laidOut, jobId, state, fresh, transaction);
-    await keepRechecks(db, { jobId, machineId: job.machineId, bench: laidOut }, fresh, state, transaction);
+    const where = { jobId, machineId: job.machineId, bench: laidOut };
+    await keepRechecks(db, where, fresh, state, transaction);
+    await keepSpares(db, where, fresh, state, transaction);
     const ended = fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back");
     if (ended || fresh.some(({ body }) => body.type === "finding_recorded")) {
       await keepLook(db, { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended }, transaction);

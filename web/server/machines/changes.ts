@@ -93,8 +93,10 @@ async function changed(
     }
     case "spare aboard": {
       const { what } = change;
-      const spare = { id: randomUUID(), machineId: machine.id, what, at: new Date(), usedAt: null, usedFor: "" };
-      await db.machineSpares.create(spare, { transaction });
+      await db.machineSpares.create(
+        { ...NEW_SPARE, id: randomUUID(), machineId: machine.id, what, at: new Date() },
+        { transaction },
+      );
       return { to: {}, words: `carries ${what}` };
     }
     case "spare used": {
@@ -107,8 +109,12 @@ async function changed(
     case "spare replaced": {
       const spare = await spareOf(db, machine.id, change.spare, transaction);
       if (spare.get("usedAt") === null) throw no("spare", `${spare.get("what")} is aboard: nobody has used it.`);
-      await spare.update({ usedAt: null, usedFor: "", at: new Date() }, { transaction });
-      return { to: {}, words: `carries ${spare.get("what")} again` };
+      const { what, role } = spare.get({ plain: true });
+      // The one that was used stays on file: what it had run goes on where it was fitted.
+      await spare.update({ replacedAt: new Date() }, { transaction });
+      const another = { ...NEW_SPARE, id: randomUUID(), machineId: machine.id, what, role, at: new Date() };
+      await db.machineSpares.create(another, { transaction });
+      return { to: {}, words: `carries ${what} again` };
     }
     case "spare gone": {
       const spare = await spareOf(db, machine.id, change.spare, transaction);
@@ -118,9 +124,15 @@ async function changed(
   }
 }
 
+/** A spare that nobody has used, and of which no job has said anything. */
+const NEW_SPARE = {
+  ...{ usedAt: null, usedFor: "", role: null, part: null },
+  ...{ putBy: null, takenBy: null, replacedAt: null },
+};
+
 async function spareOf(db: Database, machineId: string, id: string, transaction: Tx) {
   const spare = await db.machineSpares.findOne({
-    where: { id, machineId },
+    where: { id, machineId, replacedAt: null },
     transaction,
     lock: transaction.LOCK.UPDATE,
   });

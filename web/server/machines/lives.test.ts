@@ -22,7 +22,8 @@ test("turns taken up are counted by adjuster, from released jobs only", async ()
   // One and a half in, a quarter back; the job that is open now counts when it is released.
   expect((await longRunOf(db, await machineOf("Ridge sled 2"))).lives).toEqual([
     {
-      ...{ id: "case-chain:tension", what: "case chain: tension", since: 3010, lasts: 1145, earlier: [], unit: "mi" },
+      ...{ id: "case-chain:tension", what: "case chain: tension", since: 3010, lasts: 1145, unit: "mi" },
+      ...{ had: null, earlier: [], outBy: [] },
       turns: 1.25,
       turnUnit: "turns",
     },
@@ -45,7 +46,7 @@ test("bearings are told by position: how many hours each was in when the machine
 test("the record says how long a part is in, and when it goes if it lasts no longer than the one before it", async () => {
   const machineId = await machineOf("Kit bike 1");
   expect((await recordOf(db, machineId))["bearing-clutch"]).toBe("63.7 h in, the first that is on file");
-  const life = { id: "x", what: "x", unit: "h", turns: null, turnUnit: null };
+  const life = { id: "x", what: "x", unit: "h", had: null, outBy: [], turns: null, turnUnit: null };
   expect(lifeWords({ ...life, since: 200, lasts: 95, earlier: [120, 110] })).toBe(
     "95.0 h in; those before it lasted 120.0, 110.0: by that it goes at 310.0 h",
   );

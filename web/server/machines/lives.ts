@@ -19,9 +19,10 @@ import {
   type Worn,
   wornPoints,
 } from "@averin/core";
-import type { Database } from "../database.ts";
+import type { Database, MachineSpareRow } from "../database.ts";
 import { jobById } from "../jobs/read.ts";
 import { lastMeter, machineById } from "./read.ts";
+import { sparesTaken } from "./spares.ts";
 
 /** A part that was fitted new, or an adjuster and how far it has been taken up since its part was new. */
 export type Life = {
@@ -31,8 +32,11 @@ export type Life = {
   since: number | null;
   /** How long it is in by the machine's last meter; null where nobody could read the meter when it was fitted. */
   lasts: number | null;
-  /** How long each before it lasted in this machine, oldest first. */
+  /** How long it had run before it was carried as a spare, where it was one; it is part of `lasts`. */
+  had: number | null;
+  /** How long each before it lasted in this machine, oldest first, and the job that took it out. */
   earlier: number[];
+  outBy: string[];
   unit: string;
   turns: number | null;
   turnUnit: string | null;
@@ -88,6 +92,9 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
   /** By the role of the part that is taken up, then by what was turned. */
   const taken = new Map<string, Map<string, Life>>();
   const worn: Worn[] = [];
+  const spares = await sparesTaken(db, machineId);
+  /** How long what a job took out had run, by the part and that job. */
+  const lasted = new Map<string, number>();
   for (const row of jobs) {
     const { bench, events } = await jobById(db, row.get("id") as string);
     const state = fold(events);
@@ -99,10 +106,17 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
     for (const part of partsRenewed(bench, state)) {
       const id = lastingId(bench, part.id);
       const before = fitted.get(id);
+      const jobId = row.get("id") as string;
+      const ran = before ? between(before.since, meter.value) : null;
+      if (ran !== null) lasted.set(`${id} ${jobId}`, ran + (before?.had ?? 0));
+      const was = spares.find(({ takenBy, role }) => takenBy === jobId && role === part.role);
+      const had = lasted.get(`${was?.part ?? ""} ${was?.putBy ?? ""}`) ?? null;
+      const inside = between(meter.value, now);
       fitted.set(id, {
-        ...{ id, what: placedName(bench, part), since: meter.value, unit: meter.unit },
-        lasts: between(meter.value, now),
-        earlier: before ? [...before.earlier, between(before.since, meter.value)].filter((one) => one !== null) : [],
+        ...{ id, what: placedName(bench, part), since: meter.value, unit: meter.unit, had },
+        lasts: inside === null ? null : inside + (had ?? 0),
+        earlier: before && ran !== null ? [...before.earlier, ran + (before.had ?? 0)] : (before?.earlier ?? []),
+        outBy: before && ran !== null ? [...before.outBy, jobId] : (before?.outBy ?? []),
         ...{ turns: null, turnUnit: null },
       });
       // A new one is taken up from nothing.
@@ -117,7 +131,15 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
       const before = own.get(id);
       taken.set(up.role, own);
       own.set(id, {
-        ...{ id, what: name, since: before ? before.since : meter.value, unit: meter.unit, earlier: [] },
+        ...{
+          id,
+          what: name,
+          since: before ? before.since : meter.value,
+          unit: meter.unit,
+          had: null,
+          earlier: [],
+          outBy: [],
+        },
         lasts: between(before ? before.since : meter.value, now),
         ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
       });
@@ -145,13 +167,23 @@ export async function livesAt(db: Database, { bench, events }: OpenedJob): Promi
   );
 }
 
+/** How long what a job put aboard had run in its machine until then, in words; null where nobody knows. */
+export function ranBefore(
+  { part, putBy }: Pick<MachineSpareRow, "part" | "putBy">,
+  lives: readonly Life[],
+): string | null {
+  const life = lives.find(({ id }) => id === part);
+  const ran = putBy === null ? undefined : life?.earlier[life.outBy.indexOf(putBy)];
+  return life && ran !== undefined ? `${ran.toFixed(1)} ${life.unit}` : null;
+}
+
 /** How long it is in, how long those before it lasted, and when it goes if it lasts no longer than the shortest of them. */
-export function lifeWords({ since, lasts, earlier, unit }: Life): string | null {
+export function lifeWords({ since, lasts, had, earlier, unit }: Life): string | null {
   if (since === null || lasts === null) return null;
-  const inside = `${lasts.toFixed(1)} ${unit} in`;
+  const inside = `${lasts.toFixed(1)} ${unit} in${had === null ? "" : `, ${had.toFixed(1)} of them before it was the spare`}`;
   if (earlier.length === 0) return `${inside}, the first that is on file`;
   const before = `${earlier.length === 1 ? "the one before it" : "those before it"} lasted ${earlier.map((much) => much.toFixed(1)).join(", ")}`;
-  const goes = since + Math.min(...earlier);
+  const goes = since + Math.min(...earlier) - (had ?? 0);
   return `${inside}; ${before}: by that it goes at ${goes.toFixed(1)} ${unit}`;
 }
 

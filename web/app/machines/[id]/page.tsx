@@ -3,13 +3,13 @@ import { MakersWays } from "@/features/books/MakersWays";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
 import { Spares } from "@/features/machine/Spares";
-import { sparesOf } from "@/server/board/read";
+import { sparesOf } from "@/server/machines/spares";
 import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
 import { orNotFound, requireActor } from "@/server/page";
 import { knownAlsoAs, mergedInto } from "@/server/machines/merge";
 import { judgedLaterOf } from "@/server/machines/judgedLater";
-import { longRunOf } from "@/server/machines/lives";
+import { longRunOf, ranBefore } from "@/server/machines/lives";
 import { changesOf, lastMeter, machineById, ownerById, rechecksOpen } from "@/server/machines/read";
 import { booksOf, ownFigures, specsOf } from "@/server/books/read";
 import { knownFigures, proceduresFor } from "@/server/procedures/read";
@@ -37,6 +37,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const meters = [meterUnit, ...(secondUnit === null ? [] : [secondUnit])];
   const shown = await Promise.all(meters.map(async (unit) => [await lastMeter(db, machine.id, unit), unit] as const));
   const { lives, trends } = await longRunOf(db, machine.id);
+  const spares = await sparesOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
@@ -131,7 +132,11 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             ))}
           </section>
         )}
-        <Spares machine={machine.id} mark={machine.mark} spares={await sparesOf(db, machine.id)} />
+        <Spares
+          machine={machine.id}
+          mark={machine.mark}
+          spares={spares.map((spare) => ({ ...spare, ran: ranBefore(spare, lives) }))}
+        />
         {lives.length + trends.length > 0 && <Lives lives={lives} trends={trends} />}
         <MakersWays ways={await makersWays(db, machine.id)} />
         <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
