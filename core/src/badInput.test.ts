@@ -100,6 +100,7 @@ const GOOD: Record<string, Record<string, unknown>> = {
     labourRate: 60,
     options: [{ id: "boot", parts: 40, labourH: 2, life: 100, risk: { probability: 0.1, cost: 5 } }],
   },
+  "cost.payback": { price: 90, labourRate: 60, savedMinutes: 30, boughtIn: 5, jobsPerYear: 4 },
   "season.due": {
     today: "2026-01-31",
     meterNow: 0,

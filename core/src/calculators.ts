@@ -11,7 +11,7 @@ import type { Calculator } from "./calculator/index.ts";
 import { caseBackoff, caseFreeplay, caseGrowth } from "./case/index.ts";
 import { chainLength, chainRatio, chainRegear, chainSlack, chainSpline, chainStretch } from "./chain/index.ts";
 import { clutchCapacity, clutchPick, clutchStack } from "./clutch/index.ts";
-import { costCompare } from "./cost/index.ts";
+import { costCompare, costPayback } from "./cost/index.ts";
 import {
   fastenerAdapter,
   fastenerCastle,
@@ -35,7 +35,7 @@ const ALL = [
   ...[axleBand, axleGrease, axleBacklash, axleVent],
   ...[bearingDecode, bearingFind, bearingClearance, bearingFit, bearingMount, bearingLife],
   ...[fastenerPreload, fastenerStress, fastenerAdapter, fastenerWrench, fastenerSequence, fastenerCastle],
-  ...[costCompare, seasonDue],
+  ...[costCompare, costPayback, seasonDue],
 ];
 
 /** Every calculator by its name: the command line and the HTTP route read this list. */

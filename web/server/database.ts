@@ -150,6 +150,18 @@ export type MachineSpareRow = {
   takenBy: string | null;
   replacedAt: Date | null;
 };
+/** A tool that a shop noted at a step, for machines of one model. */
+export type StepToolRow = {
+  id: string;
+  bookId: string;
+  procedureId: string;
+  task: string;
+  words: string;
+  photoJobId: string | null;
+  photoId: string | null;
+  byName: string;
+  at: Date;
+};
 export type BoardWallRow = {
   id: string;
   name: string;
@@ -470,6 +482,11 @@ function models(sequelize: Sequelize) {
       ...{ role: maybe(60), part: maybe(120), putBy: maybe(36), takenBy: maybe(36) },
       replacedAt: { type: stamp, allowNull: true },
     }),
+    stepTools: define<StepToolRow>("step_tools", {
+      ...{ id: key(36), bookId: text(60), procedureId: text(60), task: text(160), words: text(200), byName: text(80) },
+      ...{ photoJobId: maybe(36), photoId: maybe(36) },
+      at: { type: stamp, allowNull: false },
+    }),
     boardWalls: define<BoardWallRow>("board_walls", {
       ...{ id: key(36), name: text(80), byName: text(80) },
       secretHash: { type: DataTypes.CHAR(64), allowNull: false, unique: true },
@@ -694,7 +711,7 @@ export function connect(url: string): Database {
 export const SHOP_VERSION = "shop-figures";
 /** The tables that hold it. */
 const OF_THE_SHOP = [
-  ...(["books", "specs", "machineFigures", "gauges", "wrenches"] as const),
+  ...(["books", "specs", "machineFigures", "gauges", "wrenches", "stepTools"] as const),
   ...(["parts", "partFits", "partInstead", "partHolds"] as const),
   ...(["presets", "schoolWays", "settings", "procedures", "people"] as const),
 ];

@@ -322,6 +322,15 @@ const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) =>
         ADD COLUMN IF NOT EXISTS takenBy CHAR(36) NULL, ADD COLUMN IF NOT EXISTS replacedAt DATETIME(3) NULL`,
     ],
   },
+  {
+    name: "0025-tools-of-a-step",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS step_tools (id CHAR(36) PRIMARY KEY, bookId VARCHAR(60) NOT NULL,
+        procedureId VARCHAR(60) NOT NULL, task VARCHAR(160) NOT NULL, words VARCHAR(200) NOT NULL,
+        photoJobId CHAR(36) NULL, photoId CHAR(36) NULL, byName VARCHAR(80) NOT NULL, at DATETIME(3) NOT NULL,
+        KEY of_book (bookId, at), FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
+    ],
+  },
 ];
 
 /** Figures kept before what they hold for was part of their name. */

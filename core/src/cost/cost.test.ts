@@ -1,6 +1,6 @@
 import { refusal, value } from "../../testing.ts";
 import { seasonDue } from "../season/index.ts";
-import { costCompare } from "./index.ts";
+import { costCompare, costPayback } from "./index.ts";
 
 describe("cost.compare", () => {
   // Prices invented.
@@ -23,6 +23,31 @@ describe("cost.compare", () => {
     expect(ranked.map((r) => r.id)).toEqual(["a", "boot", "whole shaft"]);
     expect(refusal(costCompare, { labourRate: 60, options: [options[0], options[0]] })).toBe("conflict options.1.id");
     expect(refusal(costCompare, { labourRate: 60, options: [] })).toBe("range options");
+  });
+});
+
+describe("cost.payback", () => {
+  // Prices invented; arithmetic by hand.
+  const tool = { price: 90, labourRate: 60, savedMinutes: 30 };
+  test("time at the shop's rate and what was bought in pay for it; half a job saves nothing", () => {
+    expect(value(costPayback, tool)).toEqual({ savedPerJob: 30, jobs: 3, years: null });
+    expect(value(costPayback, { ...tool, price: 91 }).jobs).toBe(4);
+    expect(value(costPayback, { ...tool, boughtIn: 15, jobsPerYear: 4 })).toEqual({
+      savedPerJob: 45,
+      jobs: 2,
+      years: 0.5,
+    });
+    // Dearer than nothing is at least one job.
+    expect(value(costPayback, { ...tool, price: 0.01 }).jobs).toBe(1);
+  });
+  test("a tool that takes longer is paid for by what it spares, or never", () => {
+    expect(value(costPayback, { ...tool, savedMinutes: -30 })).toMatchObject({
+      savedPerJob: -30,
+      jobs: null,
+      years: null,
+    });
+    expect(value(costPayback, { ...tool, savedMinutes: -30, boughtIn: 31 }).jobs).toBe(90);
+    expect(refusal(costPayback, { ...tool, price: 0 })).toBe("range price");
   });
 });
 

@@ -1,1 +1,2 @@
 export { costCompare } from "./compare.ts";
+export { costPayback } from "./payback.ts";

@@ -124,8 +124,22 @@ export type Bench = {
   reckoned?: Readonly<Record<string, Reckoned>>;
   /** A gap in the log longer than this many minutes is a break; absent where nobody has said. */
   breakMinutes?: number;
+  /** What this shop noted for a step on machines of this model: made for it, or kept for it. Absent: nothing. */
+  stepTools?: readonly StepTool[];
   /** How many people work at benches here: where it is one, a second look is their own. Absent: several. */
   hands?: number;
+};
+
+/** A tool that somebody noted at a step: it comes back there, and on the list, at the next job on such a machine. */
+export type StepTool = {
+  id: string;
+  /** The work by its procedure's id, and the step as it is called in that work alone. */
+  procedure: string;
+  task: string;
+  words: string;
+  by: string;
+  /** A picture of it, with the job in which it was taken. */
+  photo: { job: string; photo: string } | null;
 };
 
 /** Where it stands that a maker wants a thing done in one way, and whether of one machine or of its model. */

@@ -32,6 +32,7 @@ export {
   NO_MORE_SAID,
   type StorePart,
   storePartSchema,
+  type StepTool,
   type Wrench,
   wrenchSchema,
 } from "./bench.ts";
@@ -122,6 +123,7 @@ export { type Remembered, rememberedFigures } from "./remembered.ts";
 export { resumeSentence } from "./resume.ts";
 export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { type Aboard, aboardOf } from "./aboard.ts";
+export { lastingStep, stepToolsAt } from "./stepTools.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
 export { type WearTrend, wearTrends, type Worn, wornPoints } from "./wornPoints.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";

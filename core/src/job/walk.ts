@@ -34,6 +34,7 @@ import { cardOf, withOwnTool } from "./cards.ts";
 import { countOf, type JobState } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { perState } from "./perState.ts";
+import { stepToolsAt } from "./stepTools.ts";
 import { worksInJob, worksOf } from "./worksOf.ts";
 import { numbers, ownTask, type Sketch, type Stage, type Task } from "./task.ts";
 
@@ -374,7 +375,10 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
       do: sketch.do,
       why: sketch.why ?? null,
       caution: sketch.caution ?? null,
-      tools: ofFasteners ? withOwnTool(sketch.tools ?? [], cardOf(bench, state, ofFasteners)) : (sketch.tools ?? []),
+      tools: [
+        ...(ofFasteners ? withOwnTool(sketch.tools ?? [], cardOf(bench, state, ofFasteners)) : (sketch.tools ?? [])),
+        ...stepToolsAt(bench, sketch.id).map(({ words }) => words),
+      ],
       tells: sketch.tells ?? [],
       helper: alone ? null : (sketch.helper ?? null),
       entry: sketch.entry,

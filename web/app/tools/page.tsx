@@ -1,7 +1,7 @@
 import { type GaugeKind, ToolsScreen } from "@/features/tools/ToolsScreen";
 import { requireActor } from "@/server/page";
 import { proceduresFor } from "@/server/procedures/read";
-import { toolsKept } from "@/server/tools/read";
+import { stepToolsNoted, toolsKept } from "@/server/tools/read";
 import { dayOf } from "@/ui/times";
 import { TopRule } from "@/ui/TopRule";
 
@@ -10,7 +10,13 @@ export const dynamic = "force-dynamic";
 export default async function ToolsPage() {
   const { db, actor } = await requireActor();
   const asked = new Map<string, GaugeKind>();
-  for (const { procedure } of await proceduresFor(db, "any", null)) {
+  const procedures = await proceduresFor(db, "any", null);
+  const titles = new Map(procedures.map(({ procedure }) => [procedure.id, procedure.title]));
+  const steps = (await stepToolsNoted(db)).map(({ procedure, ...tool }) => ({
+    ...tool,
+    where: titles.get(procedure) ?? procedure,
+  }));
+  for (const { procedure } of procedures) {
     for (const row of [...procedure.points, ...procedure.steps]) {
       if (row.kind === "measure" || row.kind === "adjust") {
         asked.set(row.gauge, { kind: row.gauge, quantity: row.quantity });
@@ -26,6 +32,7 @@ export default async function ToolsPage() {
         <ToolsScreen
           {...await toolsKept(db)}
           kinds={[...asked.values()].sort((a, b) => a.kind.localeCompare(b.kind))}
+          steps={steps}
           today={dayOf(new Date())}
         />
       </main>

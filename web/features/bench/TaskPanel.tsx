@@ -22,6 +22,7 @@ import type { ComponentProps } from "react";
 import { FigureKey } from "@/ui/FigureKey";
 import { Concerns } from "./Concerns.tsx";
 import { Photos } from "./Photos.tsx";
+import { StepToolKey, StepTools } from "./StepTools.tsx";
 import { ReleasePanel } from "./ReleasePanel.tsx";
 import { TroubleKey, Troubles } from "./Troubles.tsx";
 import type { PanelProps } from "./panel.ts";
@@ -123,6 +124,7 @@ export function TaskPanel(
             <strong>tools</strong> {task.tools.join(" · ")}
           </p>
         )}
+        <StepTools bench={props.bench} task={task} />
       </header>
       {task.helper && (
         <p className="border-l-4 border-petrol pl-3 text-lg">
@@ -151,6 +153,11 @@ export function TaskPanel(
         </p>
       )}
       <TroubleKey bench={props.bench} state={props.state} task={task} onAsk={onAsk} />
+      {task.kind !== "inspect" && (
+        <div className="self-start">
+          <StepToolKey jobId={jobId} state={props.state} task={task} />
+        </div>
+      )}
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
   );

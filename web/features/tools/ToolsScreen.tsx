@@ -16,11 +16,14 @@ export function ToolsScreen({
   gauges,
   wrenches,
   kinds,
+  steps,
   today,
 }: {
   gauges: readonly Kept<Gauge>[];
   wrenches: readonly Kept<Wrench>[];
   kinds: readonly GaugeKind[];
+  /** What was noted for a step of a model. */
+  steps: readonly { id: string; words: string; model: string; where: string; by: string }[];
   /** As a day: 2026-11-29. */
   today: string;
 }) {
@@ -55,6 +58,27 @@ export function ToolsScreen({
         <div className="pt-3">
           <WrenchKey words="Another wrench" />
         </div>
+      </section>
+      <section aria-label="For one step" className="pt-8">
+        <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">For one step</h2>
+        {steps.length === 0 && (
+          <p className="py-2 text-lg text-soft">
+            Nothing is noted. A tool that is made or kept for a step is noted at the bench, where it is needed.
+          </p>
+        )}
+        <ul>
+          {steps.map(({ id, words, model, where, by }) => (
+            <li key={id} className="flex min-h-[56px] flex-wrap items-center gap-3 border-b border-line py-1">
+              <strong className="text-lg">{words}</strong>
+              <span className="text-soft">
+                {model} · {where} · {by}
+              </span>
+              <span className="ml-auto">
+                <PostKey to={`/api/tools/steps/${id}`} body={{ does: "no more" }} words="No more" />
+              </span>
+            </li>
+          ))}
+        </ul>
       </section>
     </>
   );

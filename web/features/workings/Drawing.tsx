@@ -371,6 +371,25 @@ function wrench({ input, output }: Shown): ReactNode {
   );
 }
 
+/** What jobs save by and by, against what the tool costs. */
+function payback({ input, output }: Shown): ReactNode {
+  const [price, saved] = [num(input.price), num(output.savedPerJob)];
+  const jobs = orNull(output.jobs);
+  const most = jobs === null ? 6 : Math.min(60, jobs + Math.max(2, Math.ceil(jobs / 3)));
+  const at = Array.from({ length: most + 1 }, (_, job) => job);
+  return (
+    <LineChart
+      lines={[
+        { label: "saved so far", tone: "inside", points: at.map((job) => ({ x: job, y: saved * job })) },
+        { label: "what it costs", tone: "near", dashed: true, points: at.map((job) => ({ x: job, y: price })) },
+      ]}
+      x="jobs"
+      y="money"
+      says={jobs === null ? "Never paid for so" : `Paid for after ${jobs} jobs`}
+    />
+  );
+}
+
 function compare({ output }: Shown): ReactNode {
   const ranked = output.ranked as { id: string; total: number; expected: number; perLife?: number }[];
   return (
@@ -649,6 +668,7 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
   "wear.project": project,
   "wear.weibull": weibull,
   "cost.compare": compare,
+  "cost.payback": payback,
   "season.due": season,
 };
 

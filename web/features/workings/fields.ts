@@ -100,6 +100,13 @@ const WORDS: Readonly<Record<string, string>> = {
   perMonth: "use in each month, January first",
   dueOn: "due on",
   orderBy: "order by",
+  price: "what the tool costs",
+  savedMinutes: "minutes that a job saves with it",
+  boughtIn: "bought in for each job until now",
+  jobsPerYear: "such jobs in a year",
+  savedPerJob: "saved in each job",
+  jobs: "paid for after so many jobs",
+  years: "years until then",
   leadDays: "days to deliver",
   bufferDays: "days to spare",
 };

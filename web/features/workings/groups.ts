@@ -72,7 +72,7 @@ export const GROUPS: readonly Group[] = [
     shared: [],
   },
   { id: "wear", title: "Wear and life", calculators: ["wear.project", "wear.weibull"], shared: [] },
-  { id: "money", title: "Money", calculators: ["cost.compare"], shared: [] },
+  { id: "money", title: "Money", calculators: ["cost.compare", "cost.payback"], shared: ["labourRate"] },
   { id: "season", title: "Season", calculators: ["season.due"], shared: [] },
 ];
 
@@ -116,6 +116,7 @@ export const TITLES: Readonly<Record<string, string>> = {
   "wear.project": "When the limit comes",
   "wear.weibull": "Life of a position",
   "cost.compare": "Ways side by side",
+  "cost.payback": "A tool against the jobs it saves",
   "season.due": "Due and order by",
 };
 
@@ -135,7 +136,7 @@ export function startingTexts(group: Group, { wrenches, perHour }: Own): Texts {
     [`${WRENCHES}.${i}.maxNm`, String(maxNm)],
   ]);
   const rest = Object.entries(invented).filter(([key]) => own.length === 0 || !key.startsWith(`${WRENCHES}.`));
-  const rate: [string, string][] = perHour === null ? [] : [["cost.compare.labourRate", perHour]];
+  const rate: [string, string][] = perHour === null ? [] : [["labourRate", perHour]];
   return Object.fromEntries([...rest, ...(group.id === "fastener" ? own : []), ...(group.id === "money" ? rate : [])]);
 }
 

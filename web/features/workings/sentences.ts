@@ -75,6 +75,10 @@ const SAID: Readonly<Record<string, (output: Figures, input: Figures) => string 
     const [first] = ranked as { id: string }[];
     return first ? `${first.id} costs least for what it lasts.` : null;
   },
+  "cost.payback": ({ jobs, years, reason }) =>
+    jobs == null
+      ? String(reason)
+      : `Paid for after ${String(jobs)} ${jobs === 1 ? "job" : "jobs"}${years == null ? "" : `, about ${fixed(years, 1)} years`}.`,
   "season.due": ({ dueOn, orderBy, late }) =>
     late === true
       ? `Order at once: it is due on ${String(dueOn)}.`

@@ -1,4 +1,4 @@
-import { type Actor, type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "@averin/core";
+import { type Actor, type Gauge, gaugeSchema, type StepTool, type Wrench, wrenchSchema } from "@averin/core";
 import { type Model, QueryTypes } from "sequelize";
 import type { z } from "zod";
 import type { At, Database, ToolLogRow, ToolRow } from "../database.ts";
@@ -61,4 +61,30 @@ const MOST_TAKEN = 300;
 export async function toolsTaken(db: Database, by: Actor): Promise<[step: string, tool: string][]> {
   const rows = await db.toolsTaken.findAll({ where: { personId: by.id }, order: [["at", "DESC"]], limit: MOST_TAKEN });
   return rows.map((row) => [row.get("step") as string, row.get("toolId") as string]);
+}
+
+/** So many tools are noted for steps of one model, and so many are listed. */
+export const MOST_OF_A_MODEL = 60;
+const MOST_LISTED = 300;
+
+/** What was noted for steps on machines of a model, by its book. */
+export async function stepToolsOf(db: Database, bookId: string | null, transaction: At): Promise<StepTool[]> {
+  if (bookId === null) return [];
+  const rows = await db.stepTools.findAll({ where: { bookId }, order: ["at"], limit: MOST_OF_A_MODEL, transaction });
+  return rows.map((row): StepTool => {
+    const { id, procedureId: procedure, task, words, byName: by, photoJobId, photoId } = row.get({ plain: true });
+    const photo = photoJobId !== null && photoId !== null ? { job: photoJobId, photo: photoId } : null;
+    return { id, procedure, task, words, by, photo };
+  });
+}
+
+export type StepToolLine = { id: string; words: string; model: string; procedure: string; task: string; by: string };
+
+/** Everything that is noted for a step of any model, by model. */
+export async function stepToolsNoted(db: Database): Promise<StepToolLine[]> {
+  return db.sequelize.query<StepToolLine>(
+    `SELECT t.id, t.words, CONCAT(b.maker, ' ', b.model) AS model, t.procedureId AS \`procedure\`, t.task, t.byName AS \`by\`
+      FROM step_tools t JOIN spec_books b ON b.id = t.bookId ORDER BY model, t.at LIMIT ${MOST_LISTED}`,
+    { type: QueryTypes.SELECT },
+  );
 }

@@ -19,6 +19,14 @@ export const toolChangeSchema = z.discriminatedUnion("does", [
 ]);
 export type ToolChange = z.infer<typeof toolChangeSchema>;
 
+/** A tool noted at the step in hand, with a picture taken there where there is one. */
+export const stepToolSchema = z.strictObject({
+  job: z.uuid(),
+  task: z.string().min(1).max(160),
+  words: words(200, "say what it is and where it lies, such as bent feeler, second drawer"),
+  photo: z.union([z.uuid(), z.literal("")]).default(""),
+});
+
 /** The gauge or wrench that somebody takes at a step from now on. */
 export const toolTakenSchema = z.strictObject({
   step: z.string().min(1).max(160),
