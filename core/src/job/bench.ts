@@ -90,6 +90,17 @@ export const reckonedSchema = z.strictObject({
 });
 export type Reckoned = z.infer<typeof reckonedSchema>;
 
+/** After how long this shop looks at something again, in place of what a procedure sets, and by what it says so. */
+export const againSchema = z
+  .strictObject({
+    hours: z.number().positive().max(100_000).optional(),
+    miles: z.number().positive().max(1_000_000).optional(),
+    days: z.int().positive().max(10_000).optional(),
+    words: z.string().trim().min(1).max(80),
+  })
+  .refine(({ hours, miles, days }) => (hours ?? miles ?? days) !== undefined, "hours, miles or days: one at the least");
+export type Again = z.infer<typeof againSchema>;
+
 /** What an hour of work costs in this shop, as decimal text. */
 export const labourSchema = z.strictObject({ perHour: z.string().regex(/^\d+\.\d{2}$/), currency: z.string() });
 
@@ -122,6 +133,8 @@ export type Bench = {
   currency?: string;
   /** What the shop reckons a work with, by its procedure's id: minutes, and by what. */
   reckoned?: Readonly<Record<string, Reckoned>>;
+  /** After how long the shop looks at what a procedure says is looked at again, by that recheck's id. */
+  again?: Readonly<Record<string, Again>>;
   /** A gap in the log longer than this many minutes is a break; absent where nobody has said. */
   breakMinutes?: number;
   /** What this shop noted for a step on machines of this model: made for it, or kept for it. Absent: nothing. */

@@ -28,6 +28,8 @@ export {
   schoolId,
   type Reckoned,
   reckonedSchema,
+  type Again,
+  againSchema,
   specFor,
   NO_MORE_SAID,
   type StorePart,

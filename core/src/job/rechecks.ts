@@ -1,4 +1,4 @@
-import { holds } from "../procedure/index.ts";
+import { holds, WORK_OF_ROW } from "../procedure/index.ts";
 import { findUnit, fromBase, toBase } from "../quantity/index.ts";
 import { readTaskId } from "../task/ids.ts";
 import { isAnswered, isSkipped, waitingKey, waitingSlots } from "./answered.ts";
@@ -88,6 +88,14 @@ export function seenWell(bench: Bench, state: JobState): string[] {
   });
 }
 
+/** As the procedure sets it, or as the shop does: its own hours, miles and days take the place of all three. */
+const byShop =
+  (bench: Bench) =>
+  ({ id, what, hours, miles, days }: Asked): Asked => {
+    const own = bench.again?.[id.replace(WORK_OF_ROW, "")];
+    return { id, what, ...(own ?? { hours, miles, days }) };
+  };
+
 /**
  * What a release leaves to be looked at again: what the procedure sets, what an answer put off, and every part that was
  * left against advice. By the meter the machine has, by days, or at the next job.
@@ -95,7 +103,7 @@ export function seenWell(bench: Bench, state: JobState): string[] {
 export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
   const { procedure } = bench;
   const facts = factsOf(bench, state);
-  const set = procedure.release.rechecks.filter(({ when }) => holds(when, facts) === true);
+  const set = procedure.release.rechecks.filter(({ when }) => holds(when, facts) === true).map(byShop(bench));
   const answered = procedure.questions.flatMap((q) => wayOf(bench, state, q.id)?.recheck ?? []);
   const left = activeParts(bench, state).flatMap((part): Asked[] => {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));

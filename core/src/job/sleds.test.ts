@@ -187,7 +187,7 @@ describe("how a machine is made decides what is done", () => {
     const job = jobOn(shop("belt-case", beltCase), technician, { "cover-screw": 1 }).until("verify:drive-kind", {
       ...beltOff,
       "do:still": ["", "field"],
-      "decide:belt": ["renew; age", "scrap"],
+      "decide:belt": ["renew; age", "stores", "scrap"],
     });
     expect(job.type("chain")).toBe(
       "chain in oil: this machine has toothed belt. A part of the other kind does not go in; put it back.",
@@ -452,6 +452,9 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
     // What was seen and is not simply well is not forgotten.
     { id: "point-oil-colour", what: "oil colour: dark, darker, clear", due: null, days: null },
   ]);
+  // The shop's own word takes the place of the hours and miles that the work sets.
+  const again = { "chaincase-tension-once-more": { hours: 6, days: 90, words: "our chains" } };
+  expect(rechecksOf({ ...bench, again }, job.state)[0]).toMatchObject({ due: 16, days: 90 });
   // Where the first meter counts no hours, or nobody could read it, the second one says when.
   const byMeters = (meter: BodyOf<"job_opened">["meter"]) => {
     const [first, ...rest] = job.events;
@@ -641,7 +644,7 @@ test("centres and offset are read where a belt wore on one flank, before the new
     ...{
       "inspect:sheaves:found": ["clean"],
       "inspect:weights:found": ["centred"],
-      "decide:drive-belt": ["2; frayed", cause, "scrap"],
+      "decide:drive-belt": ["2; frayed", cause, "stores", "scrap"],
     },
   });
   const job = jobOn(belt).until("measure:belt-width:left", answers("age"));

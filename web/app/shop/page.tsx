@@ -1,10 +1,11 @@
 import Link from "next/link";
+import { LooksAgain } from "@/features/shop/LooksAgain";
 import { People } from "@/features/shop/People";
 import { ShopForm } from "@/features/shop/ShopForm";
 import { ownersWrittenAlike } from "@/server/machines/owners";
 import { requireActor } from "@/server/page";
 import { everybody } from "@/server/people/read";
-import { labourOf, shopOf } from "@/server/settings/read";
+import { againKept, labourOf, shopOf } from "@/server/settings/read";
 import { TopRule } from "@/ui/TopRule";
 
 export const dynamic = "force-dynamic";
@@ -24,6 +25,7 @@ export default async function ShopPage() {
         <section aria-label="People">
           <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">People</h2>
           <People people={await everybody(db)} own={actor.id} keys={actor.roles.includes("administrator")} />
+          <LooksAgain lines={await againKept(db)} says={actor.roles.includes("lead")} />
           {alike.length > 0 && (
             <section aria-label="Owners written alike" className="pt-8">
               <h2 className="caption border-b-2 border-ink pb-1">owners written alike</h2>

@@ -3,7 +3,7 @@ import { specsOf, type Whose } from "../books/read.ts";
 import type { At, Database } from "../database.ts";
 import { partsOfBook } from "../parts/read.ts";
 import { gaugesOf, stepToolsOf, wrenchesOf } from "../tools/read.ts";
-import { handsOf, labourOf, limitRulesOf, presetsOf, reckonedOf, shopOf, taxOf } from "./read.ts";
+import { againOf, handsOf, labourOf, limitRulesOf, presetsOf, reckonedOf, shopOf, taxOf } from "./read.ts";
 
 /** Everything of the shop that events are judged by, besides the procedure: one model's book, and the shop's tools. */
 export type ShopFigures = Omit<Bench, "procedure">;
@@ -27,6 +27,7 @@ export async function figuresOf(db: Database, whose: Whose, version: number, tra
     ...(await presetsOf(db, { machineId, bookId }, transaction)),
     labour: await labourOf(db, transaction),
     reckoned: await reckonedOf(db, transaction),
+    again: await againOf(db, transaction),
     hands: await handsOf(db, transaction),
     stepTools: await stepToolsOf(db, bookId, transaction),
     ...(shop ? { currency: shop.currency, units: shop.units, shopName: shop.name, tax: taxOf(shop) } : {}),

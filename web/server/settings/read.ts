@@ -1,4 +1,6 @@
 import {
+  type Again,
+  againSchema,
   type Bench,
   type DecidedBy,
   labourSchema,
@@ -56,6 +58,25 @@ export async function reckonedOf(db: Database, transaction: At): Promise<Record<
   return reckonedIn((await db.settings.findByPk(MINUTES, { transaction }))?.get("body") ?? {});
 }
 export const reckonedIn = (body: unknown): Record<string, Reckoned> => z.record(z.string(), reckonedSchema).parse(body);
+
+/** Under which name the shop keeps after how long it looks at things again. */
+export const AGAIN = "again";
+
+/** After how long the shop looks at things again where it says so itself, by the recheck's id. */
+export async function againOf(db: Database, transaction: At): Promise<Record<string, Again>> {
+  return againIn((await db.settings.findByPk(AGAIN, { transaction }))?.get("body") ?? {});
+}
+export const againIn = (body: unknown): Record<string, Again> => z.record(z.string(), againSchema).parse(body);
+
+/** Everything that the works on file leave to be looked at again, each with the shop's own word where it has one. */
+export async function againKept(db: Database) {
+  const own = await againOf(db, null);
+  return (await proceduresFor(db, "any", null)).flatMap(({ procedure: { title, release } }) =>
+    release.rechecks.map(({ id, what, hours, miles, days }) => ({
+      ...{ id, work: title, what, shipped: { hours, miles, days }, own: own[id] ?? null },
+    })),
+  );
+}
 
 /** How many people work at benches here. */
 export async function handsOf(db: Database, transaction: At): Promise<number> {

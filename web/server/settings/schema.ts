@@ -71,6 +71,21 @@ export const minutesSchema = z.strictObject({
   words: z.string().trim().max(80).default(""),
 });
 
+const amount = (like: string) =>
+  z
+    .string()
+    .trim()
+    .regex(/^([1-9]\d{0,4})?$/, `a whole number such as ${like}, or nothing`)
+    .default("");
+/** After how long the shop looks at something again; all three empty: as the procedure has it. */
+export const againSaidSchema = z.strictObject({
+  recheck: z.string().min(1).max(120),
+  hours: amount("60"),
+  miles: amount("2000"),
+  days: amount("730"),
+  words: z.string().trim().max(80).default(""),
+});
+
 export type Shop = z.infer<typeof shopSchema>;
 
 /** What an hour of work costs; nothing where the shop says none. */

@@ -1,8 +1,8 @@
 import type { Database } from "../database.ts";
 import { testDatabase } from "../testing.ts";
-import { labourOf, reckonedOf, shopOf, taxOf } from "./read.ts";
-import { minutesSchema, shopSaidSchema } from "./schema.ts";
-import { sayMinutes, sayShop } from "./store.ts";
+import { againKept, againOf, labourOf, reckonedOf, shopOf, taxOf } from "./read.ts";
+import { againSaidSchema, minutesSchema, shopSaidSchema } from "./schema.ts";
+import { sayAgain, sayMinutes, sayShop } from "./store.ts";
 
 // What the shop says here is invented.
 let db: Database;
@@ -49,4 +49,23 @@ test("what a work is reckoned with is the shop's to say, each by what, and to ta
   expect(minutesSchema.safeParse({ procedure: "chain-only", minutes: "1.5" }).error?.issues[0]?.message).toBe(
     "whole minutes, such as 90, or nothing",
   );
+});
+
+test("after how long things are looked at again is the shop's to say, each by what, and to take back", async () => {
+  const say = (more: object) => sayAgain(db, againSaidSchema.parse({ recheck: "shaft-bearings-hours-begin", ...more }));
+  await say({ hours: "50", days: "400", words: "our bearings" });
+  expect(await againOf(db, null)).toEqual({
+    "shaft-bearings-hours-begin": { hours: 50, days: 400, words: "our bearings" },
+  });
+  const line = async () => (await againKept(db)).find(({ id }) => id === "shaft-bearings-hours-begin");
+  expect(await line()).toMatchObject({ shipped: { hours: 60 }, own: { hours: 50, days: 400 } });
+  await expect(say({ hours: "50" })).rejects.toThrow(/Say by what/);
+  await expect(sayAgain(db, againSaidSchema.parse({ recheck: "nothing", hours: "5", words: "x" }))).rejects.toThrow(
+    "No work on file leaves that.",
+  );
+  expect(againSaidSchema.safeParse({ recheck: "x", hours: "soon" }).error?.issues[0]?.message).toBe(
+    "a whole number such as 60, or nothing",
+  );
+  await say({});
+  expect(await line()).toMatchObject({ own: null });
 });

@@ -1,10 +1,10 @@
-import type { Actor, Whose } from "@averin/core";
+import { type Actor, againSchema, type Whose } from "@averin/core";
 import { z } from "zod";
 import type { Database, Tx } from "../database.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
-import { MINUTES, reckonedIn, SHOP } from "./read.ts";
-import type { minutesSchema, presetSchema, Shop, shopSaidSchema } from "./schema.ts";
+import { AGAIN, againIn, MINUTES, reckonedIn, SHOP } from "./read.ts";
+import type { againSaidSchema, minutesSchema, presetSchema, Shop, shopSaidSchema } from "./schema.ts";
 import { setShopZone } from "./zone.ts";
 
 /**
@@ -49,6 +49,45 @@ async function decidedFor(db: Database, whose: Whose, machineId: string): Promis
   throw new Refused(422, { code: "missing", path: "whose", message });
 }
 
+/**
+ * Changes one row of a setting that holds several by name. Two who say something at once both keep it: the setting is
+ * there, and held, before it is read.
+ */
+async function changeSetting<Row>(
+  db: Database,
+  { name, read }: { name: string; read: (body: unknown) => Record<string, Row> },
+  row: string,
+  to: Row | null,
+): Promise<void> {
+  await db.write(async (transaction) => {
+    await db.sequelize.query(
+      "INSERT INTO shop_settings (name, body) VALUES (:name, '{}') ON DUPLICATE KEY UPDATE name = name",
+      { replacements: { name }, transaction },
+    );
+    const kept = await db.settings.findByPk(name, { transaction, lock: transaction.LOCK.UPDATE });
+    const body = read(kept?.get("body") ?? {});
+    delete body[row];
+    if (to !== null) body[row] = to;
+    await db.settings.upsert({ name, body }, { transaction });
+  });
+}
+
+/** After how long the shop looks at something again, or as the procedure has it; refused where no work leaves that. */
+export async function sayAgain(db: Database, said: z.infer<typeof againSaidSchema>): Promise<void> {
+  const { recheck, words, ...amounts } = said;
+  const known = await proceduresFor(db, "any", null);
+  if (!known.some(({ procedure }) => procedure.release.rechecks.some(({ id }) => id === recheck))) {
+    throw new Refused(422, { code: "unsupported", path: "recheck", message: "No work on file leaves that." });
+  }
+  const typed = Object.entries(amounts).flatMap(([name, text]) => (text === "" ? [] : [[name, Number(text)] as const]));
+  if (typed.length > 0 && words === "") {
+    const message = "Say by what: our own bearings of three winters, or the maker’s bulletin.";
+    throw new Refused(422, { code: "missing", path: "words", message });
+  }
+  const to = typed.length === 0 ? null : againSchema.parse({ ...Object.fromEntries(typed), words });
+  await changeSetting(db, { name: AGAIN, read: againIn }, recheck, to);
+}
+
 /** What a work is reckoned with here from now on, or nothing any more; refused where no such procedure is on file. */
 export async function sayMinutes(db: Database, said: z.infer<typeof minutesSchema>): Promise<void> {
   const { procedure, minutes, words } = said;
@@ -60,18 +99,12 @@ export async function sayMinutes(db: Database, said: z.infer<typeof minutesSchem
     const message = "Say by what: this shop’s list of 2026, or the maker’s times.";
     throw new Refused(422, { code: "missing", path: "words", message });
   }
-  await db.write(async (transaction) => {
-    // Two who say something at once both keep it: the row is there, and held, before it is read.
-    await db.sequelize.query(
-      "INSERT INTO shop_settings (name, body) VALUES (:name, '{}') ON DUPLICATE KEY UPDATE name = name",
-      { replacements: { name: MINUTES }, transaction },
-    );
-    const row = await db.settings.findByPk(MINUTES, { transaction, lock: transaction.LOCK.UPDATE });
-    const body = reckonedIn(row?.get("body") ?? {});
-    delete body[procedure];
-    if (minutes !== "") body[procedure] = { minutes: Number(minutes), words };
-    await db.settings.upsert({ name: MINUTES, body }, { transaction });
-  });
+  await changeSetting(
+    db,
+    { name: MINUTES, read: reckonedIn },
+    procedure,
+    minutes === "" ? null : { minutes: Number(minutes), words },
+  );
 }
 
 /** Keeps what the shop says of itself, within the transaction that made its first person. */
