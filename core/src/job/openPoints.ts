@@ -58,6 +58,25 @@ function strayPoints({ strays }: JobState): OpenPoint[] {
 /** What stops the work, and what broke or will not come: nobody should have to look for it. */
 const comesFirst = ({ group }: OpenPoint): boolean => group === "stop work" || group === "trouble";
 
+/**
+ * What is open of a task because it was skipped: each by itself, but pulls of one group that were passed over for one
+ * reason, such as all of them by feel, are answered for by one word. What was signed by itself stays so.
+ */
+function skippedTogether(bench: Bench, state: JobState, task: Task): (readonly [Slot, ...Slot[]])[] {
+  const open = task.slots.filter(
+    (s) => isSkipped(bench, state, s) && !isAnswered(bench, state, s) && skipSays(bench, state, s) === "open",
+  );
+  const together = new Map<string, [Slot, ...Slot[]]>();
+  for (const s of open) {
+    const alone = task.kind !== "torque" || isHard(bench, s) || state.signed.has(`skip:${s.key}`);
+    const of = alone ? s.key : (state.skipped.get(s.key)?.body.reason ?? "");
+    const known = together.get(of);
+    if (known) known.push(s);
+    else together.set(of, [s]);
+  }
+  return [...together.values()];
+}
+
 /** Everything between the job and its release, in the order of the work; signed points included. */
 export const openPoints = perState((bench, state): readonly OpenPoint[] => {
   const tasks = walk(bench, state);
@@ -73,15 +92,14 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
         hard: task.slots.some((s) => waiting.includes(s.key) && isHard(bench, s)),
       });
     }
-    for (const s of task.slots) {
-      if (isAnswered(bench, state, s) || !isSkipped(bench, state, s)) continue;
-      if (skipSays(bench, state, s) !== "open") continue;
+    for (const [s, ...more] of skippedTogether(bench, state, task)) {
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
       const hard = isHard(bench, s) || slotRule(s).saidInTheEnd?.(bench, s) === true;
+      const many = more.length > 0;
       points.push({
-        key: `skip:${s.key}`,
+        key: `skip:${s.key}${many ? `:${more.length + 1}` : ""}`,
         group: groupOf(task),
-        text: `${slotName(bench, state, s)}: skipped, ${reason}`,
+        text: `${many ? `${task.title.toLowerCase()}, ${more.length + 1} pulls` : slotName(bench, state, s)}: skipped, ${reason}`,
         task: task.id,
         hard,
       });
