@@ -22,6 +22,7 @@ import { addMachine, keepRechecks } from "../machines/store.ts";
 import { proceduresFor } from "../procedures/read.ts";
 import { notFound, Refused } from "../refused.ts";
 import { benchOf, eventsOf, jobAtBench, rememberLog } from "./log.ts";
+import { refuseCovering } from "./meanwhile.ts";
 import { keepMeters, metersAnew, metersRead } from "./meters.ts";
 import { photosKept } from "./photos.ts";
 import { appendSchema, intakeSchema } from "./schema.ts";
@@ -224,6 +225,7 @@ export async function appendWithin(
         message: "The picture itself has not come yet: send it first.",
       });
     }
+    refuseCovering(bench.procedure, state, draft, by, { after: request.after, typedAt: typed?.at });
     const answer = complete(bench, state, await named(db, draft, transaction), by);
     if (!answer.ok) throw new Refused(422, answer.error satisfies RefusalData);
     const event: JobEvent = {
