@@ -152,12 +152,10 @@ export function TaskPanel(
           {task.why}
         </p>
       )}
-      <TroubleKey bench={props.bench} state={props.state} task={task} onAsk={onAsk} />
-      {task.kind !== "inspect" && (
-        <div className="self-start">
-          <StepToolKey jobId={jobId} state={props.state} task={task} />
-        </div>
-      )}
+      <div className="flex flex-wrap items-start gap-3">
+        <TroubleKey bench={props.bench} state={props.state} task={task} onAsk={onAsk} />
+        {task.kind !== "inspect" && <StepToolKey jobId={jobId} state={props.state} task={task} />}
+      </div>
       <Photos jobId={jobId} state={props.state} task={task.id} />
     </article>
   );
