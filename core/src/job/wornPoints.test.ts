@@ -48,9 +48,7 @@ test("the worst place of a job is what it read; without a meter nothing is told"
       part: "slide",
       meter: 1200,
       meterUnit: "mi",
-      value: 5,
-      limit: 1,
-      kind: "min",
+      read: { value: 5, limit: 1, kind: "min" },
       fresh: false,
     },
   ]);
@@ -77,8 +75,24 @@ test("what went in new begins anew, and so does what reads better than both gaug
   expect(wearTrends([...before, ...worn(renewed)])).toEqual([]);
   const after = [...before, ...worn(renewed), ...worn(readAt(2500, [6.5, 6.5, 6.5, 6.5]))];
   expect(wearTrends(after)).toMatchObject([{ readings: 2, reaches: 5250 }]);
-  const fresh = before.map((one, i) => (i === 1 ? { ...one, fresh: true } : one));
-  expect(wearTrends(fresh)).toEqual([]);
+  // Renewed and not read: what the old one was tells nothing of it, until the new one is read twice.
+  const went = before.map((one, i) => (i === 1 ? [one, { ...one, read: null, fresh: true }] : [one])).flat();
+  expect(wearTrends(went)).toEqual([]);
+  const slide = readAt(1500, [3, 3, 3, 3]);
+  slide.append({
+    type: "decision_taken",
+    part: "slide",
+    item: 0,
+    decision: "renew",
+    reason: null,
+    proposed: null,
+    because: "worn",
+  });
+  const left = worn(slide).filter(({ name }) => name === "Slide, left rail");
+  expect(left.map(({ read, fresh }) => [read?.value ?? null, fresh])).toEqual([
+    [3, false],
+    [null, true],
+  ]);
 });
 
 test("what does not move, or moves away from its limit within its doubt, is told no meter", () => {

@@ -17,11 +17,9 @@ export type Worn = {
   unit: string;
   meter: number;
   meterUnit: string;
-  value: number;
-  doubt: number;
-  limit: number;
-  kind: "min" | "max";
-  /** Whether what is read is not what was read before: it went in new. */
+  /** What was read, and how far off it may be; null where it went in new and nobody read it. */
+  read: { value: number; doubt: number; limit: number; kind: "min" | "max" } | null;
+  /** Whether it is not what was read before: it went in new. */
   fresh: boolean;
 };
 
@@ -46,16 +44,13 @@ export function wornPoints(bench: Bench, state: JobState): Worn[] {
     const renewed = part !== undefined && itemsOf(state, part, 0).some((item) => isRenewed(state, part, item));
     const position = workOfRow(bench, point.id)?.position ?? null;
     const name = position === null ? point.name : `${point.name}, ${position}`;
-    const told = (judged: Judged, fresh: boolean): Worn[] => {
-      const side = judged.limit && oneSided(judged.limit);
-      if (!side) return [];
-      return [
-        {
-          ...{ id: [point.spec, name, meter.unit].join(":"), part: lastingId(bench, part?.id ?? point.on), name },
-          ...{ unit: judged.unit, meter: meter.value ?? 0, meterUnit: meter.unit },
-          ...{ value: judged.value, doubt: judged.expandedUncertainty, ...side, fresh },
-        },
-      ];
+    const told = (judged: Judged | null, fresh: boolean): Worn => {
+      const side = judged?.limit ? oneSided(judged.limit) : null;
+      return {
+        ...{ id: [point.spec, name, meter.unit].join(":"), part: lastingId(bench, part?.id ?? point.on), name },
+        ...{ unit: point.unit, meter: meter.value ?? 0, meterUnit: meter.unit, fresh },
+        read: judged && side ? { value: judged.value, doubt: judged.expandedUncertainty, ...side } : null,
+      };
     };
     const worst = (phase: "found" | "left"): Judged | null => {
       const read = items.flatMap((item) => judgeItem(state, point, item, phase) ?? []);
@@ -65,14 +60,15 @@ export function wornPoints(bench: Bench, state: JobState): Worn[] {
         null,
       );
     };
-    const [found, left] = [worst("found"), renewed ? worst("left") : null];
-    return [...(found ? told(found, false) : []), ...(left ? told(left, true) : [])];
+    const found = told(worst("found"), false);
+    return [...(found.read ? [found] : []), ...(renewed ? [told(worst("left"), true)] : [])];
   });
 }
 
 /** How something that wears came along in one machine, and at which meter it reaches its limit if it goes on so. */
-export type WearTrend = Pick<Worn, "id" | "part" | "name" | "unit" | "meterUnit" | "limit" | "kind"> & {
+export type WearTrend = Pick<Worn, "id" | "part" | "name" | "unit" | "meterUnit"> & {
   value: number;
+  limit: number;
   readings: number;
   at: number;
   /** Where its limit is reached, with bounds where there are three readings or more that bear them. */
@@ -81,27 +77,41 @@ export type WearTrend = Pick<Worn, "id" | "part" | "name" | "unit" | "meterUnit"
   high: number | null;
 };
 
+type Read = Worn & { read: NonNullable<Worn["read"]> };
+
+/** Whether a reading is better than the one before it by more than both can be off: of another part, or read otherwise. */
+function isBetter({ read: now }: Read, before: Read | undefined): boolean {
+  if (before === undefined) return false;
+  const gained = (now.kind === "min" ? 1 : -1) * (now.value - before.read.value);
+  return gained > now.doubt + before.read.doubt;
+}
+
 /**
  * The trend of each thing that was read at two meters or more since it went in, from what a machine's jobs read in the
- * order they were done. A reading that is better than the one before by more than both can be off is of another part, or
- * was read otherwise: the trend begins anew with it. What does not move towards its limit has none. Value and limit in the
+ * order they were done. It begins anew with what went in new, and with a reading that is better than the one before by
+ * more than both can be off: no strip grows back. What does not move towards its limit has none. Value and limit in the
  * base unit of the reading, meters in the machine's own. Source: `wearProject`.
  */
-export function wearTrends(read: readonly Worn[]): WearTrend[] {
-  const series = new Map<string, Worn[]>();
-  for (const one of read) {
-    const before = series.get(one.id)?.at(-1);
-    const better = before !== undefined && (one.kind === "min" ? 1 : -1) * (one.value - before.value);
-    const another = one.fresh || (before !== undefined && Number(better) > one.doubt + before.doubt);
-    series.set(one.id, another ? [one] : [...(series.get(one.id) ?? []), one]);
+export function wearTrends(all: readonly Worn[]): WearTrend[] {
+  const series = new Map<string, Read[]>();
+  for (const one of all) {
+    const known = one.fresh ? [] : (series.get(one.id) ?? []);
+    const { read } = one;
+    if (read === null) series.set(one.id, known);
+    else {
+      const now = { ...one, read };
+      series.set(one.id, isBetter(now, known.at(-1)) ? [now] : [...known, now]);
+    }
   }
-  return [...series.values()].flatMap((all): WearTrend[] => {
-    const last = all.at(-1);
-    if (!last || new Set(all.map(({ meter }) => meter)).size < 2) return [];
-    const { id, part, name, unit, meterUnit, limit, kind, value, meter: at } = last;
-    const answer = wearProject({ series: all.map(({ meter, value: v }) => ({ meter, value: v })), limit, kind });
+  return [...series.values()].flatMap((own): WearTrend[] => {
+    const last = own.at(-1);
+    if (!last || new Set(own.map(({ meter }) => meter)).size < 2) return [];
+    const { id, part, name, unit, meterUnit, meter: at } = last;
+    const { value, limit, kind } = last.read;
+    const points = own.map(({ meter, read }) => ({ meter, value: read.value }));
+    const answer = wearProject({ series: points, limit, kind });
     if (!answer.ok || answer.value.meterAtLimit === null) return [];
     const { meterAtLimit: reaches, meterAtLimitLow: low, meterAtLimitHigh: high } = answer.value;
-    return [{ id, part, name, unit, meterUnit, limit, kind, value, readings: all.length, at, reaches, low, high }];
+    return [{ id, part, name, unit, meterUnit, value, limit, readings: own.length, at, reaches, low, high }];
   });
 }

@@ -103,6 +103,8 @@ function knownAt(props: Props, of: string, tells: string | undefined): DrawnPlac
   if (!point && !entry) return null;
   const on = activePoints(bench, state).filter((p) => p.on === of);
   if (entry && on.some(({ swept }) => swept)) return walkedBy(props, entry.name, on);
+  // A place of the walk where nothing is asked this time is no place of this walk.
+  if (on.length === 0 && bench.procedure.points.some((p) => p.on === of && p.swept)) return null;
   // Of several the worst shows: one that is well must not hide another.
   const part = point && partOf(bench.procedure, point.on);
   const items = Array.from({ length: part ? countOf(state, part.id) : 1 }, (_, i) => i + 1);
