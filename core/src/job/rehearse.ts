@@ -355,9 +355,6 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
 const isStranger = ({ identity }: Procedure, manner: Manner): boolean =>
   identity !== undefined && identity.strangers.includes(manner.said.get(identity.question) ?? "");
 
-const isOfRound = (procedure: Procedure, fact: string): boolean =>
-  pointOf(procedure, /^finding:(.+)$/.exec(fact)?.[1] ?? "")?.swept === true;
-
 /** Whether a task looks at something on a walk round a machine: what it finds is the answer, not a fault of the walk. */
 const isOfWalk = (procedure: Procedure, task: string): boolean =>
   pointOf(procedure, readTaskId(task)?.of ?? "")?.swept === true;
@@ -494,6 +491,7 @@ export function rehearse(
   let walks = 0;
   // Whether a walk branches off once only: at each answer, and never again behind it.
   let single = false;
+  const round = procedure.points.some(({ swept }) => swept === true);
   type Told = Pick<Manner, "said" | "renew" | "config" | "from"> & { alone: string | null };
   const machines = machinesFor(procedure);
   const told = machines.flatMap((config) =>
@@ -513,11 +511,11 @@ export function rehearse(
     if (alone !== null && once.has(alone)) return;
     const branch: Manner["branch"] = (said, from) => {
       if (alone !== null) return;
-      const last = [...said].at(-1);
-      // A walk round has a finding at every step: where not all can be walked, each is found on one machine.
-      if (single && last && isOfRound(procedure, last[0])) {
-        if (once.has(last.join(" "))) return;
-        once.add(last.join(" "));
+      // A walk round is asked and finds something at every step: each is said once, and pairs of answers besides.
+      const last = [...said].at(-1)?.join(" ");
+      if (round && last !== undefined) {
+        if (once.has(last)) return;
+        once.add(last);
       }
       told.push({ ...how, said, from, alone: single ? "" : null });
     };
@@ -536,8 +534,7 @@ export function rehearse(
     }
   };
   // On a walk round what is found here changes little there: its answers are not walked in every combination.
-  const whole = procedure.points.some(({ swept }) => swept === true) ? 0 : WHOLE_WALKS;
-  while (told.length > 0 && walks < whole) {
+  while (told.length > 0 && walks < (round ? 0 : WHOLE_WALKS)) {
     const next = told.pop();
     if (next) go(next);
   }
