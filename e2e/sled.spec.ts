@@ -230,6 +230,8 @@ test.describe("on a tablet", () => {
     const heading = page.getByRole("main").getByRole("heading", { level: 1 });
     const enter = page.getByRole("group", { name: "Keys" }).getByRole("button", { name: "Enter" });
     const well = page.getByRole("main").getByRole("listitem").first().getByRole("button");
+    // Wheels of one side are alike: one touch says how many were looked at, and that all are well.
+    const all = page.getByRole("main").getByRole("button", { name: "All 4 looked at: smooth" });
     let touches = 0;
     for (let title = await heading.textContent(); !title?.endsWith("release"); title = await heading.textContent()) {
       if (title === "Rear axle, adjusters and their locks") {
@@ -239,7 +241,8 @@ test.describe("on a tablet", () => {
         await enter.tap();
         await page.locator("#entry").fill("snow on it");
         await enter.tap();
-      } else await (/^(Engine off|First start)/.test(title ?? "") ? enter : well).tap();
+      } else if (/^Wheels of the skid/.test(title ?? "")) await all.tap();
+      else await (/^(Engine off|First start)/.test(title ?? "") ? enter : well).tap();
       await expect(heading).not.toHaveText(title ?? "");
       touches += 1;
       expect(touches).toBeLessThanOrEqual(60);
