@@ -84,7 +84,7 @@ test("a drive belt from the counter to its release: out of reverse, causes, belo
     "Belt width, new parts": ["36.8"],
     "Sheave faces": ["clean"],
     "Weights, rollers and spring of the drive clutch": ["centred"],
-    "Drive belt: keep, renew or leave": ["", "held", "", "scrap"],
+    "Drive belt: keep, renew or leave": ["", "held", "stores", "scrap"],
     "Creep and squeal": ["still"],
     ...RIDE,
   };

@@ -1,6 +1,6 @@
 import { Hung } from "@/features/board/Hung";
 import { WallKeys } from "@/features/board/WallKeys";
-import { boardLine, boardOf, wallsOf } from "@/server/board/read";
+import { boardLines, boardOf, wallsOf } from "@/server/board/read";
 import { requireActor } from "@/server/page";
 import { dayOf } from "@/ui/times";
 import { TopRule } from "@/ui/TopRule";
@@ -24,7 +24,7 @@ export default async function BoardPage() {
             No machine is one of a fleet yet: say on a machine’s own page which it belongs to, and it stands here.
           </p>
         )}
-        <Hung machines={machines.map(boardLine)} />
+        <Hung machines={boardLines(machines)} />
         {more && <p className="pb-6 text-soft">There are more than a wall can show.</p>}
         {makes && <WallKeys walls={walls.map(({ at, ...wall }) => ({ ...wall, day: dayOf(at) }))} />}
       </main>

@@ -12,8 +12,8 @@ export type BoardLine = {
   word: BoardWord;
   /** What keeps it, or what is watched. */
   told?: readonly string[];
-  looked?: readonly [by: string, at: Date];
-  rode?: readonly [rider: string, at: Date];
+  looked?: readonly [by: string, at: string];
+  rode?: readonly [rider: string, at: string];
   job?: { id: string; number: string; work: string };
   used?: readonly string[];
 };

@@ -1,5 +1,5 @@
 import { BOARD_WORDS, type BoardWord, boardWord, ENDS, type Look } from "@averin/core";
-import { Op, QueryTypes } from "sequelize";
+import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type BoardWallRow, type Database, fromJson } from "../database.ts";
 import { digest } from "../people/read.ts";
@@ -24,6 +24,12 @@ export type BoardMachine = {
 
 const listSchema = z.array(z.string());
 
+/** A moment as the database writes it; read by the database's own client, six hundred take as long as all else here. */
+const utc = (at: string): Date => new Date(`${at.replace(" ", "T")}Z`);
+
+/** "Sled 9" before "Sled 10". Made once: one made for each comparison takes most of the time of a large board. */
+const byName = new Intl.Collator("en", { numeric: true });
+
 type Found = {
   id: string;
   mark: string;
@@ -33,31 +39,41 @@ type Found = {
   watched: unknown;
   keeps: unknown;
   byName: string | null;
-  lookedAt: Date | null;
+  lookedAt: string | null;
   rider: string | null;
-  rodeAt: Date | null;
+  rodeAt: string | null;
 };
+
+/** What hangs on the board: what is one of a fleet, and was not retired. */
+const HUNG = "m.fleet > '' AND m.retiredAt IS NULL";
+
+const read = <Row extends object>(db: Database, sql: string): Promise<Row[]> =>
+  db.sequelize.query<Row>(sql, { type: QueryTypes.SELECT, replacements: { ends: [...ENDS] } });
 
 /** Every machine of a fleet with how it stands; no owner is told. Fleet by fleet, what keeps a machine first. */
 export async function boardOf(db: Database): Promise<{ machines: BoardMachine[]; more: boolean }> {
-  const rows = await db.sequelize.query<Found>(
-    `SELECT m.id, m.mark, m.model, m.fleet, l.word, l.watched, l.keeps, l.byName, l.at AS lookedAt, r.rider, r.at AS rodeAt
-      FROM machines m LEFT JOIN machine_looks l ON l.machineId = m.id LEFT JOIN machine_rides r ON r.machineId = m.id
-      WHERE m.fleet > '' AND m.retiredAt IS NULL ORDER BY m.fleet, m.mark LIMIT ${MOST_MACHINES + 1}`,
-    { type: QueryTypes.SELECT },
-  );
+  const [rows, open, used] = await Promise.all([
+    read<Found>(
+      db,
+      `SELECT m.id, m.mark, m.model, m.fleet, l.word, l.watched, l.keeps, l.byName, CAST(l.at AS CHAR) AS lookedAt,
+          r.rider, CAST(r.at AS CHAR) AS rodeAt
+        FROM machines m LEFT JOIN machine_looks l ON l.machineId = m.id LEFT JOIN machine_rides r ON r.machineId = m.id
+        WHERE ${HUNG} ORDER BY m.fleet, m.mark LIMIT ${MOST_MACHINES + 1}`,
+    ),
+    read<{ id: string; number: string; machineId: string; work: string }>(
+      db,
+      `SELECT j.id, j.number, j.machineId, COALESCE(w.work, '') AS work
+        FROM job_summaries s JOIN jobs j ON j.id = s.jobId JOIN machines m ON m.id = j.machineId
+          LEFT JOIN job_words w ON w.jobId = j.id
+        WHERE s.stage NOT IN (:ends) AND ${HUNG}`,
+    ),
+    read<{ machineId: string; what: string }>(
+      db,
+      `SELECT s.machineId, s.what FROM machine_spares s JOIN machines m ON m.id = s.machineId
+        WHERE s.usedAt IS NOT NULL AND s.replacedAt IS NULL AND ${HUNG}`,
+    ),
+  ]);
   const shown = rows.slice(0, MOST_MACHINES);
-  const machineIds = shown.map(({ id }) => id);
-  if (machineIds.length === 0) return { machines: [], more: false };
-  const open = await db.sequelize.query<{ id: string; number: string; machineId: string; work: string }>(
-    `SELECT j.id, j.number, j.machineId, COALESCE(w.work, '') AS work FROM jobs j
-      JOIN job_summaries s ON s.jobId = j.id LEFT JOIN job_words w ON w.jobId = j.id
-      WHERE j.machineId IN (:machineIds) AND s.stage NOT IN (:ends)`,
-    { type: QueryTypes.SELECT, replacements: { machineIds, ends: [...ENDS] } },
-  );
-  const used = await db.machineSpares.findAll({
-    where: { machineId: machineIds, usedAt: { [Op.ne]: null }, replacedAt: null },
-  });
   const jobs = new Map(open.map(({ machineId, ...job }) => [machineId, job]));
   const machines = shown.map(({ id, mark, model, fleet, word, watched, keeps, byName, lookedAt, rider, rodeAt }) => {
     const look: Look | null =
@@ -68,35 +84,44 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
             watched: listSchema.parse(fromJson(watched)),
             keeps: listSchema.parse(fromJson(keeps)),
             by: byName ?? "",
-            at: lookedAt,
+            at: utc(lookedAt),
           };
     const job = jobs.get(id) ?? null;
+    const rode = rider === null || rodeAt === null ? null : { rider, at: utc(rodeAt) };
     return {
-      ...{ id, mark, model, fleet, look, job, word: boardWord({ look, rodeAt, inWork: job !== null }) },
-      rode: rider === null || rodeAt === null ? null : { rider, at: rodeAt },
-      used: used.filter((one) => one.get("machineId") === id).map((one) => one.get("what") as string),
+      ...{
+        id,
+        mark,
+        model,
+        fleet,
+        look,
+        job,
+        rode,
+        word: boardWord({ look, rodeAt: rode?.at ?? null, inWork: job !== null }),
+      },
+      used: used.filter(({ machineId }) => machineId === id).map(({ what }) => what),
     };
   });
   const rank = ({ word }: BoardMachine): number => BOARD_WORDS.indexOf(word);
-  machines.sort(
-    (a, b) =>
-      a.fleet.localeCompare(b.fleet) || rank(a) - rank(b) || a.mark.localeCompare(b.mark, "en", { numeric: true }),
-  );
+  machines.sort((a, b) => byName.compare(a.fleet, b.fleet) || rank(a) - rank(b) || byName.compare(a.mark, b.mark));
   return { machines, more: rows.length > MOST_MACHINES };
 }
 
-/** What a screen is sent of a machine: only what it shows, since many hang on one wall. */
-export function boardLine({ id, mark, model, fleet, word, look, rode, job, used }: BoardMachine) {
-  const told = (word === "not ready" ? look?.keeps : look?.watched) ?? [];
-  return {
-    ...{ id, mark, model, fleet, word },
-    ...(told.length > 0 ? { told } : {}),
-    ...(look ? { looked: [look.by, look.at] as const } : {}),
-    ...(rode ? { rode: [rode.rider, rode.at] as const } : {}),
-    ...(job ? { job } : {}),
-    ...(used.length > 0 ? { used } : {}),
-  };
-}
+/** What a screen is sent of the machines: only what it shows, and as one text, since three hundred may hang on a wall. */
+export const boardLines = (machines: readonly BoardMachine[]): string =>
+  JSON.stringify(
+    machines.map(({ id, mark, model, fleet, word, look, rode, job, used }) => {
+      const told = (word === "not ready" ? look?.keeps : look?.watched) ?? [];
+      return {
+        ...{ id, mark, model, fleet, word },
+        ...(told.length > 0 ? { told } : {}),
+        ...(look ? { looked: [look.by, look.at] } : {}),
+        ...(rode ? { rode: [rode.rider, rode.at] } : {}),
+        ...(job ? { job } : {}),
+        ...(used.length > 0 ? { used } : {}),
+      };
+    }),
+  );
 
 /** The board for a wall, to whoever knows its secret. Errors: not found where there is none, or it was taken back. */
 export async function boardByWall(db: Database, secret: string): ReturnType<typeof boardOf> {

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { Hung } from "@/features/board/Hung";
-import { boardByWall, boardLine } from "@/server/board/read";
+import { boardByWall, boardLines } from "@/server/board/read";
 import { database } from "@/server/database";
 import { orNotFound } from "@/server/page";
 import { minuteOf } from "@/ui/times";
@@ -19,7 +19,7 @@ export default async function WallPage({ params }: { params: Promise<{ secret: s
         Shared machines
         <span className="figure text-xl font-normal text-soft">as of {minuteOf(new Date())}</span>
       </h1>
-      <Hung machines={machines.map(boardLine)} wall />
+      <Hung machines={boardLines(machines)} wall />
     </main>
   );
 }
