@@ -40,12 +40,12 @@ test("two works on one machine: what both need is done once, a finding leads on,
     "Lift plan": ["", "alone"],
     "Pads off": ["", "closed"],
   };
-  await workUntil(page, "Spindle, left", answers);
+  await workUntil(page, "Grease points", answers);
   await expect(main).toContainText("Grease round");
   // What was found stays in sight while the step goes on, with a key for each way.
   const found = page.getByRole("region", { name: "What was found" });
   await typeLines(page, ["blocked"]);
-  await expect(heading).toHaveText("Spindle, right");
+  await expect(main).toContainText("spindle left");
   await found.getByRole("button", { name: "Renew", exact: true }).press("Enter");
   await typeLines(page, ["1 fitting, left spindle"]);
   await expect(page.getByRole("region", { name: "Until release" })).toContainText(
@@ -94,7 +94,7 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(main).toContainText("Handed back, not released. not to be moved, it has no brake");
   const owner = page.getByRole("region", { name: "For the owner" });
-  await expect(owner).toContainText("Spindle, left: blocked, takes no grease");
+  await expect(owner).toContainText("grease points, spindle left: blocked, takes no grease");
   await expect(owner).toContainText("Brake service, not finished");
   await page.goto(shop.url);
   await expect(page.getByRole("region", { name: "Due again" })).toContainText(

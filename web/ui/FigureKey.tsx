@@ -30,11 +30,13 @@ export function FigureKey({
       ? "Thread, x and length, head as h8, k5 or s30; then nut, medium locker, once, no impact."
       : known.kind === "word"
         ? "As it stands there."
-        : known.unit === "" || known.unit === "1"
-          ? "A plain number."
-          : known.kind === "torque"
-            ? "With its unit, as it is printed."
-            : `In ${known.unit}; another unit may follow the figure.`;
+        : known.kind === "count"
+          ? "A plain number; or the name of each that there is, commas between."
+          : known.unit === "" || known.unit === "1"
+            ? "A plain number."
+            : known.kind === "torque"
+              ? "With its unit, as it is printed."
+              : `In ${known.unit}; another unit may follow the figure.`;
   return (
     <DialogKey words={words} title={known.label} about={`${how} It needs its source.`}>
       {(close) => (

@@ -38,6 +38,18 @@ describe("cells on their way out and in", () => {
 });
 
 describe("a figure", () => {
+  test("of what is counted says the name of each, and goes out as it came in", () => {
+    const named = { figure: "grease-points", text: "spindle left, front arm, hitch" };
+    const read = figure(named);
+    expect(read).toMatchObject({
+      value: { spec: { kind: "count", count: 3, names: ["spindle left", "front arm", "hitch"] } },
+    });
+    if (!read.ok) throw new Error("refused");
+    expect(figuresTable.write(read.value, KNOWN_FIGURES)).toMatchObject({ value: "3", text: named.text });
+    expect(faultsOf(figure({ ...named, value: "4" }))).toMatch(/^value: 4, and 3 names/);
+    expect(faultsOf(figure({ ...named, text: "hitch, hitch" }))).toMatch(/^text: "hitch, hitch": the name of each/);
+  });
+
   test("comes in with its unit, in whichever it is printed", () => {
     const inch = figure({ figure: "friction-thickness", least: ".1071", unit: "in" });
     // An inch is 25.4 mm (NIST SP 811).

@@ -4,6 +4,8 @@ import { AT_LIMIT, type AtLimit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, unitNames } from "../quantity/index.ts";
 import {
   type HoldsFor,
+  namesIn,
+  namesWords,
   rangeWords,
   scopeOf,
   SERIALS_LIKE,
@@ -58,7 +60,7 @@ export const figuresTable: Table<FigureRow> = {
     ),
     column(
       "text",
-      "A word of how the machine is made; a fastener as it is typed; places as [[x, y, length in mm, what lies under], …].",
+      "A word of how the machine is made; a fastener as it is typed; the name of each that is counted, commas between; places as [[x, y, length in mm, what lies under], …].",
     ),
     column("only", "The builds that it holds for, a line each: drive-case=chain in oil."),
     column(
@@ -117,7 +119,7 @@ function saysOf(spec: Spec, figures: Figures): Record<string, string> {
     case "torque":
       return { value: numberText(spec.targetNm), tolerance_percent: numberText(spec.tolerancePercent), unit: "N·m" };
     case "count":
-      return { value: numberText(spec.count) };
+      return { value: numberText(spec.count), ...(spec.names && { text: namesWords(spec.names) }) };
     case "figure":
       return { value: numberText(spec.value), unit: spec.unit === "1" ? "" : spec.unit };
     case "word":
@@ -224,7 +226,7 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
       return { targetNm: must("value", value, "the torque to aim at"), tolerancePercent };
     }
     case "count":
-      return { count: must("value", value, "how many there are") };
+      return namedIn(read, value) ?? { count: must("value", value, "how many there are") };
     case "figure":
       return { value: must("value", value, "the figure"), unit: known.unit };
     case "word": {
@@ -237,6 +239,17 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
     case "places":
       return placesIn(read);
   }
+}
+
+/** Several of one thing by their names; null where nothing names them. */
+function namedIn(read: Reader, value: number | undefined): { count: number; names: string[] } | null {
+  const text = read.words("text", 500);
+  if (text === "") return null;
+  const names = namesIn(text);
+  if (!names) read.wrong("text", `"${text}": the name of each but once, with commas between.`);
+  else if (value !== undefined && value !== names.length)
+    read.wrong("value", `${value}, and ${names.length} names: leave one of both away, or put it right.`);
+  return { count: names?.length ?? 1, names: names ?? [""] };
 }
 
 /** The machines of its model that a row holds for. */

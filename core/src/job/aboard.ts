@@ -6,7 +6,7 @@ import { isRenewed } from "./judged.ts";
 import { lastingId } from "./worksOf.ts";
 
 /** What this work takes of the spares that a machine carries, or puts aboard of what it took out. */
-export type Aboard = { does: "taken" | "put"; row: string; part: string; role: string; name: string };
+export type Aboard = { does: "taken" | "put" | "rebuilt"; row: string; part: string; role: string; name: string };
 
 /** Only of what was really renewed: a spare stays aboard where the old one goes back in. */
 export function aboardOf(bench: Bench, state: JobState): Aboard[] {

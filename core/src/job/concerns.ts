@@ -2,7 +2,6 @@ import type { Answer } from "../calculator/index.ts";
 import {
   findingWords,
   type InspectPoint,
-  itemName,
   type MeasurePoint,
   type Part,
   partOf,
@@ -16,7 +15,7 @@ import { activeParts, activePoints } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type BodyOf, type DraftOf, type EventOf, FOLLOW_UPS, type FollowUp, type JobEvent } from "./events.ts";
 import { PHASES, type Phase } from "./fields.ts";
-import { countOf, type JobState, lastDay, latest } from "./fold.ts";
+import { countOf, type JobState, lastDay, latest, nameOfItem } from "./fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
 
@@ -59,7 +58,7 @@ type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weig
 /** What a finding is on, by name: the point, and which of several. */
 function which(state: JobState, { name }: Point, part: Part | undefined, item: number): string {
   const count = part ? countOf(state, part.id) : 1;
-  return part && count > 1 ? `${name.toLowerCase()}, ${itemName(part, item, count)}` : name.toLowerCase();
+  return part && count > 1 ? `${name.toLowerCase()}, ${nameOfItem(state, part, item)}` : name.toLowerCase();
 }
 
 function foundBySight(state: JobState, point: InspectPoint, part: Part | undefined, item: number): Found {

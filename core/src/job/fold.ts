@@ -1,3 +1,5 @@
+import { itemName, type Part } from "../procedure/index.ts";
+import { namesIn, namesWords } from "../spec/index.ts";
 import { isTaskLine, slotOf, type TaskLine } from "../task/lines.ts";
 import { type Body, type BodyOf, type Draft, type EventOf, isEvent, type JobEvent, type Stray } from "./events.ts";
 
@@ -214,8 +216,10 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   for (const lines of bySlot.values()) {
     const body = lines[lines.length - 1]?.body;
     if (body?.type === "word_said") config[body.figure] = body.word;
-    else if (body?.type === "number_counted") for (const part of body.parts) counts[part] = body.count;
-    else if (body?.type === "pieces_counted" && body.way === "apart") counts[body.piece] ??= body.count;
+    else if (body?.type === "number_counted") {
+      for (const part of body.parts) counts[part] = body.count;
+      if (body.names) config[body.figure] = namesWords(body.names);
+    } else if (body?.type === "pieces_counted" && body.way === "apart") counts[body.piece] ??= body.count;
   }
   return {
     ...{ added, dropped, workReleases, counts, config, onFile },
@@ -266,5 +270,15 @@ export function latest<T extends Body["type"]>(state: JobState, key: string, typ
 
 /** The last day that the log knows of, such as 2026-11-23. */
 export const lastDay = ({ events }: JobState): string => (events.at(-1)?.at ?? "").slice(0, 10);
+
+/** What one of several is called on this machine; null where nobody has named it. */
+export function ownName(state: JobState, { count }: Pick<Part, "count">, item: number): string | null {
+  const named = typeof count === "number" ? undefined : state.config[count.spec];
+  return (named === undefined ? null : namesIn(named)?.[item - 1]) ?? null;
+}
+
+/** What one of several is called: as it is named on this machine, else by its number. */
+export const nameOfItem = (state: JobState, part: Pick<Part, "id" | "name" | "one" | "count">, item: number): string =>
+  ownName(state, part, item) ?? itemName(part, item, countOf(state, part.id));
 
 export const countOf = (state: JobState, id: string): number => state.counts[id] ?? 1;

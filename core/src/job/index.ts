@@ -80,7 +80,8 @@ export { factsOf } from "./facts.ts";
 export { endedWords, type Met, readTorque, type Troubled, troubledRows, troublesFor, troublesOf } from "./trouble.ts";
 export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
-export { countOf, fold, foldOn, type JobState, latest, slotKeyOf } from "./fold.ts";
+export { belowWords, spreadOf, spreadsOn } from "./spread.ts";
+export { countOf, fold, foldOn, type JobState, latest, nameOfItem, ownName, slotKeyOf } from "./fold.ts";
 export { type OpenedJob } from "./openedJob.ts";
 export { shutGate } from "./gates.ts";
 export {

@@ -5,7 +5,6 @@ import {
   findingWords,
   type InspectPoint,
   isSetting,
-  itemName,
   type MeasurePoint,
   type Part,
   phaseOfStage,
@@ -16,7 +15,7 @@ import { activePoints, wayOf } from "./applies.ts";
 import type { Bench, Gauge } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent } from "./events.ts";
 import type { Phase } from "./fields.ts";
-import { countOf, type JobState, latest } from "./fold.ts";
+import { countOf, type JobState, latest, nameOfItem } from "./fold.ts";
 
 type Reading = EventOf<"reading_taken">;
 
@@ -208,7 +207,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
     // What is read going together or as proof cannot speak for the decision before it.
     if ((point.for ?? point.on) !== part.id || phaseOfStage(point.stage) === "left") continue;
     for (const i of point.for === undefined ? items : [1]) {
-      const name = count > 1 && point.for === undefined ? itemName(part, i, count) : point.name;
+      const name = count > 1 && point.for === undefined ? nameOfItem(state, part, i) : point.name;
       if (point.kind === "inspect") {
         const finding = findingOf(state, point, i);
         if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);

@@ -1,9 +1,9 @@
 import type { Verdict } from "../metrology/index.ts";
-import { figuresKnown, itemName, type MeasurePoint, partOf } from "../procedure/index.ts";
+import { figuresKnown, type MeasurePoint, partOf } from "../procedure/index.ts";
 import { limitOf, sourceLine, specWords } from "../spec/index.ts";
 import { activePoints, limitAt } from "./applies.ts";
 import type { Bench } from "./bench.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { countOf, type JobState, nameOfItem } from "./fold.ts";
 import { figure, isRenewed, judgeItem, judgeTaken, verdictWord } from "./judged.ts";
 
 /** A reading of a job that has ended, and what a limit that came later would have said of it. */
@@ -30,7 +30,7 @@ export function judgedLater(bench: Bench, state: JobState): JudgedLater[] {
       if (!judged || judged.record) return [];
       const { verdict, value, unit } = judgeTaken(judged.readings, spec, limit, judged.unit);
       if (comesTo(verdict) === comesTo(judged.verdict)) return [];
-      const name = part && count > 1 ? `${point.name.toLowerCase()}, ${itemName(part, item, count)}` : point.name;
+      const name = part && count > 1 ? `${point.name.toLowerCase()}, ${nameOfItem(state, part, item)}` : point.name;
       const read = figure(value, judged.readings[0]?.body.gauge.resolution);
       const by = `${specWords(spec, figuresKnown(bench.procedure))}, ${sourceLine(spec.source)}`;
       const text = `${name}: ${read} ${unit} was ${verdictWord(judged.verdict)}; by ${by} it would have been ${verdictWord(verdict)}`;

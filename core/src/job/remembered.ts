@@ -16,7 +16,7 @@ export type Remembered = {
   whose: Whose;
   what:
     | { kind: "figure"; value: number; unit: string }
-    | { kind: "count"; count: number }
+    | { kind: "count"; count: number; names?: string[] }
     | { kind: "word"; word: string }
     | { kind: "fastener"; card: FastenerCard };
 };
@@ -40,7 +40,8 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
       return [{ key: body.figure, label: body.label, whose: body.whose, what: { kind: "word", word: body.word } }];
     }
     if (body?.type === "number_counted") {
-      return [{ key: body.figure, label: body.label, whose: body.whose, what: { kind: "count", count: body.count } }];
+      const { figure: key, label, whose, count, names } = body;
+      return [{ key, label, whose, what: { kind: "count", count, ...(names && { names }) } }];
     }
     return [];
   });

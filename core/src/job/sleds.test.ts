@@ -6,12 +6,14 @@ import { fastenerCard } from "../fastener/index.ts";
 import { type MeasurePoint, partOf, stepOf } from "../procedure/index.ts";
 import { configOf, type Spec, specSchema, specsOfBuild } from "../spec/index.ts";
 import {
+  aboardOf,
   type Bench,
   type BodyOf,
   fold,
   judgeItem,
   openPoints,
   proposalFor,
+  pullList,
   rechecksOf,
   toldAt,
   walk,
@@ -679,6 +681,27 @@ test("bearings are felt before anything of them is pulled, and what is felt spea
   job.keep({ type: "finding_recorded", point: "feel-bearing-case", item: 1, word: "notchy" });
   const part = partOf(job.shop.procedure, "bearing-case");
   expect(part && proposalFor(job.shop, job.state, part, 1)).toMatchObject({ decision: "renew" });
+});
+
+test("a carried housing goes in whole; the old one, opened on the bench, is carried next and has run nothing", () => {
+  const made = [
+    ...[word("brake-place", "jackshaft"), word("shaft-drive", "variable belt"), word("drive-case", "chain in oil")],
+    word("housings", "dual"),
+  ];
+  const job = jobOn(shop("shaft-bearings", made));
+  const answer = (question: string, way: string) =>
+    job.keep({ type: "question_answered", question, word: way, reason: null });
+  answer("which", "jackshaft");
+  job.keep({ type: "finding_recorded", point: "feel-bearing-jack-case", item: 1, word: "notchy" });
+  job.keep({ type: "decision_taken", part: "bearing-jack-case", item: 0, decision: "renew", reason: null });
+  const pulled = () => pullList(job.shop, job.state).filter(({ role }) => role === "bearing-jack-case");
+  expect(pulled()).toMatchObject([{ quantity: 1, why: "renewed" }]);
+  answer("unit-bearing-jack-case", "aboard");
+  expect(pulled()).toEqual([]);
+  answer("old-bearing-jack-case", "rebuilt");
+  expect(tasksOf(job)).toContain("do:rebuild-bearing-jack-case");
+  expect(pulled()).toMatchObject([{ quantity: 2, why: "used up" }]);
+  expect(aboardOf(job.shop, job.state).map(({ does }) => does)).toEqual(["taken", "rebuilt"]);
 });
 
 test("whatever the adjusters' own pull is, the suggested turns bring the gaps together in a few rounds", () => {

@@ -1,8 +1,8 @@
 import { technician } from "../../testingBench.ts";
 import { jobOn, limit, shop, spec, word } from "../../testingShop.ts";
 import type { TestJob } from "../../testing.ts";
-import { concernsOf, judgeItem, openPoints, readiness, unsigned } from "./index.ts";
-import { pointOf } from "../procedure/index.ts";
+import { concernsOf, judgeItem, openPoints, readiness, spreadsOn, unsigned } from "./index.ts";
+import { partOf, pointOf } from "../procedure/index.ts";
 
 // A snow machine as nobody makes it; what is read on it is invented.
 const made = {
@@ -18,9 +18,9 @@ const SPECS = [
 ];
 
 /** A season's sweep worked until a task: what is well where a test says no other. */
-function sweptTo(until: string, other: Readonly<Record<string, string>>): TestJob {
+function sweptTo(until: string, other: Readonly<Record<string, string>>, specs = SPECS): TestJob {
   const counts = { "skid-wheels-left": 3, "skid-wheels-right": 3, cylinders: 2 };
-  const job = jobOn(shop("sweep-sled-season", SPECS), technician, counts);
+  const job = jobOn(shop("sweep-sled-season", specs), technician, counts);
   for (let task = job.task; task !== null && task.id !== until; task = job.task) {
     const before = job.events.length;
     const { aim } = job;
@@ -105,4 +105,29 @@ test("after a summer it is pulled through by hand before any starter", () => {
   expect(summer.task?.id).toBe("inspect:pulled:found");
   summer.type("fuel");
   expect(summer.offer({ type: "step_confirmed", step: "run" }).ok).toBe(false);
+});
+
+test("one cylinder against the other is told in percent of the highest, where it is said how they stand", () => {
+  const job = sweptTo("measure:compression:found", { ...BY_EYE, gauges: "gauges" });
+  const part = partOf(job.shop.procedure, "cylinders");
+  if (!part) throw new Error("no cylinders");
+  expect(spreadsOn(job.shop, job.state, part)).toEqual([]);
+  job.type("880 cold");
+  expect(spreadsOn(job.shop, job.state, part)).toEqual([]);
+  job.type("1000 cold");
+  // (1000 − 880) ÷ 1000.
+  expect(spreadsOn(job.shop, job.state, part)).toEqual(["Compression: cylinder 1 is 12.0 % below the highest"]);
+  expect(job.task?.id).toBe("inspect:cylinders-even:found");
+  job.type("low");
+  expect(readiness(job.shop, job.state)?.word).toBe("not ready");
+});
+
+test("fuel that stood is followed into a carburettor, and not where it is injected; panels are asked only where there are any", () => {
+  const asked = (feed: string, panels: string, id: string): boolean => {
+    const specs = [...SPECS, word("fuel-feed", feed), word("side-panels", panels)];
+    const job = sweptTo("do:run", { ...BY_EYE, fuel: "old" }, specs);
+    return job.events.some(({ body }) => "point" in body && body.point === id);
+  };
+  expect(["carburettor", "injected"].map((feed) => asked(feed, "none", "carburettor"))).toEqual([true, false]);
+  expect(["fitted", "none"].map((panels) => asked("injected", panels, "panel-left"))).toEqual([true, false]);
 });

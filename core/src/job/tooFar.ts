@@ -1,11 +1,11 @@
 import type { Answer } from "../calculator/index.ts";
-import { entryOf, itemName } from "../procedure/index.ts";
+import { entryOf } from "../procedure/index.ts";
 import { no, yes } from "../task/answers.ts";
 import { pullsOf } from "../task/fasteners/torque.ts";
 import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, DraftOf } from "./events.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { countOf, type JobState, nameOfItem } from "./fold.ts";
 
 /**
  * A fastener that was pulled too far is let off and pulled again, or another takes its place: every pass of it waits anew,
@@ -28,6 +28,6 @@ export function acceptTooFar(bench: Bench, state: JobState, draft: DraftOf<"pull
     slot.lock(entry.id, draft.place).key,
   ];
   const undoes = keys.filter((key) => state.bySlot.has(key));
-  const name = itemName(entry, draft.place, countOf(state, entry.id));
+  const name = nameOfItem(state, entry, draft.place);
   return yes({ ...draft, undoes, name, valueNm, role: entry.role ?? null });
 }

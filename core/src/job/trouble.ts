@@ -1,5 +1,5 @@
 import type { Answer } from "../calculator/index.ts";
-import { entryHolding, entryOf, itemName, partOf, type FastenerEntry, type Part } from "../procedure/index.ts";
+import { entryHolding, entryOf, partOf, type FastenerEntry, type Part } from "../procedure/index.ts";
 import { quantityParse } from "../quantity/index.ts";
 import { no, yes } from "../task/answers.ts";
 import type { OpenPoint } from "../task/kind.ts";
@@ -8,7 +8,7 @@ import { type Trouble, troubleCalled, TROUBLES } from "../trouble/index.ts";
 import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, BodyOf, DraftOf, EventOf } from "./events.ts";
-import { countOf, type JobState } from "./fold.ts";
+import { countOf, type JobState, nameOfItem } from "./fold.ts";
 import { isRenewed } from "./judged.ts";
 import { lastingId, placedName } from "./worksOf.ts";
 
@@ -38,7 +38,7 @@ export type Troubled = { row: string; item: number; name: string; of: "fasteners
 function named(bench: Bench, state: JobState, row: FastenerEntry | Part, of: Troubled["of"]): Troubled[] {
   const count = countOf(state, row.id);
   return Array.from({ length: count }, (_, i) => {
-    const one = itemName(row, i + 1, count);
+    const one = nameOfItem(state, row, i + 1);
     // "plate bolt 2" says by itself that it is one of the plate bolts; "bolt 2" does not.
     const told = of === "parts" || row.name.toLowerCase().includes((row.one ?? row.name).toLowerCase());
     const name = count === 1 ? row.name : told ? one : `${one}, ${row.name.toLowerCase()}`;

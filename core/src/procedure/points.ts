@@ -69,6 +69,8 @@ const measureSchema = z.strictObject({
   pair: z.boolean().default(false),
   /** Of a pair: judged by how far one is from the other, not by either. */
   difference: z.boolean().optional(),
+  /** Of several, such as cylinders: by how many percent the least lies below the greatest is told with them. */
+  spread: z.boolean().optional(),
   /** The condition must be said with the reading, since the same gauge at the same place reads another one too. */
   sayCondition: z.boolean().default(false),
   /** The load it is read under, said with the reading; the figure on file says which. */

@@ -63,8 +63,8 @@ export const questionSchema = z.strictObject({
         facing: sentence.optional(),
         /** What this way proposes for parts whatever their readings. */
         proposes: z.array(z.strictObject({ part: rowId, decision: z.enum(DECISIONS), because: sentence })).default([]),
-        /** A spare that the machine carries: taken for this part, or what comes off is put aboard. */
-        aboard: z.strictObject({ does: z.enum(["taken", "put"]), part: rowId }).optional(),
+        /** A spare that the machine carries: taken for this part; or what comes off is put aboard, as it is or made as new. */
+        aboard: z.strictObject({ does: z.enum(["taken", "put", "rebuilt"]), part: rowId }).optional(),
         cost: costSchema.optional(),
         /** What this way leaves to be done later: it comes back at the next job, or when it is due. */
         recheck: recheckSchema.optional(),

@@ -4,6 +4,7 @@ import { cardWords, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
+import { namesIn, namesWords } from "./names.ts";
 import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 import { buildsIn } from "./build.ts";
 import { serialsIn, yearsIn } from "./holdsFor.ts";
@@ -73,6 +74,9 @@ export function figureEntered(
     const message = `"${key}" is no figure that can be entered for one machine.`;
     return { ok: false, error: { code: "unsupported", path: "key", message } };
   }
+  // Several of one thing by their names are counted by them.
+  const names = known.kind === "count" ? namesIn(texts.value) : null;
+  if (names) texts.value = String(names.length);
   const numbers = new Map<string, number>();
   for (const name of ["value", "least", "most", "newLeast", "newMost", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
@@ -176,8 +180,9 @@ export function figureEntered(
       return checked({ kind: "torque", ...common, targetNm: target.value, tolerancePercent: tolerance.value });
     }
     case "count": {
-      const count = need("value", "how many there are");
-      return count.ok ? checked({ kind: "count", ...common, count: count.value }) : count;
+      const count = need("value", "how many there are, or their names with commas between");
+      if (!count.ok) return count;
+      return checked({ kind: "count", ...common, count: count.value, ...(names && { names }) });
     }
     case "word": {
       const { words } = known;
@@ -299,7 +304,7 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
     case "torque":
       return torqueWords(spec);
     case "count":
-      return String(spec.count);
+      return spec.names ? `${spec.count}: ${namesWords(spec.names)}` : String(spec.count);
     case "word":
       return spec.word;
     case "fastener":

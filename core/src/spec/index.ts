@@ -10,6 +10,7 @@ export {
   YEARS_LIKE,
 } from "./enter.ts";
 export { buildsKnown } from "./build.ts";
+export { itsName, namesIn, namesWords } from "./names.ts";
 export { canStandBeside, type Scope, scopeOf } from "./scope.ts";
 export { type HoldsFor, rangeWords, serialsIn, yearsIn } from "./holdsFor.ts";
 export {

@@ -50,6 +50,9 @@ describe("a figure entered for one machine", () => {
     expect(kept(typed("lift-at", { value: "bumper tube at its bolts" }))).toMatchObject({
       word: "bumper tube at its bolts",
     });
+    expect(kept(typed("grease-points", { value: "hitch, front arm" }))).toMatchObject({
+      ...{ kind: "count", count: 2, names: ["hitch", "front arm"] },
+    });
     expect(kept(typed("rear-bolt-count", { value: "6" }))).toMatchObject({ kind: "count", count: 6 });
   });
 

@@ -2,9 +2,10 @@ import { z } from "zod";
 import { fields } from "../calculator/index.ts";
 import { heightSchema } from "../clutch/stack.ts";
 import { cardSchema } from "../fastener/index.ts";
-import { FIGURE_KINDS, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
+import { FIGURE_KINDS, type Figures, KNOWN_FIGURES, MOST_COUNT } from "../figures/index.ts";
 import { FORMATS, inTodaysShape } from "../history/index.ts";
 import { type AtLimit, AT_LIMIT, type Limit, limitSchema } from "../metrology/index.ts";
+import { itsName, namesWords } from "./names.ts";
 import { narrowness, type Scope } from "./scope.ts";
 import { holdsForMachine, holdsForSchema, holdsForWords, type Machine } from "./holdsFor.ts";
 
@@ -69,7 +70,15 @@ export const specSchema = z.discriminatedUnion("kind", [
     targetNm: fields.positive,
     tolerancePercent: fields.positive.max(50),
   }),
-  z.strictObject({ kind: z.literal("count"), ...common, count: fields.count }),
+  z
+    .strictObject({
+      kind: z.literal("count"),
+      ...common,
+      count: fields.count,
+      /** What each of them is called on this machine, in the order in which one meets them. */
+      names: z.array(itsName).max(MOST_COUNT).optional(),
+    })
+    .refine(({ count, names }) => names === undefined || names.length === count, "as many names as there are of them"),
   z.strictObject({
     kind: z.literal("places"),
     ...common,
@@ -121,12 +130,13 @@ export const readFigure = (body: unknown, format: number): Spec =>
 export type TorqueSpec = Extract<Spec, { kind: "torque" }>;
 export type PlacesSpec = Extract<Spec, { kind: "places" }>;
 
-/** How a machine is made: the words of its configuration, by key; what is only told of it decides nothing. */
+/** How a machine is made: the words of its configuration, by key, and what is called by name of what is counted; what is only told of it decides nothing. */
 export const configOf = (specs: readonly Spec[], figures: Figures = KNOWN_FIGURES): Record<string, string> =>
   Object.fromEntries(
-    specs.flatMap((spec) =>
-      spec.kind === "word" && figures.get(spec.key)?.words !== undefined ? [[spec.key, spec.word]] : [],
-    ),
+    specs.flatMap((spec) => {
+      if (spec.kind === "count" && spec.names) return [[spec.key, namesWords(spec.names)]];
+      return spec.kind === "word" && figures.get(spec.key)?.words !== undefined ? [[spec.key, spec.word]] : [];
+    }),
   );
 
 /** Of several under one key the one that holds the most narrowly. */

@@ -3,7 +3,7 @@ import path from "node:path";
 import { lineHelp, procedureSchema, type Spec, waitingSlots } from "@averin/core";
 import { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
-import { caseFigures, figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
+import { caseFigures, figure, jobOn, limit, shop, spec, torque, word } from "../../../core/testingShop.ts";
 import { stepPanel } from "../../testing/stepPanel.tsx";
 
 // Every figure here is invented.
@@ -93,17 +93,15 @@ test("a track is unrolled by its windows: torn lugs where they were named, count
   expect(html().match(/stroke="var\(--past\)"/g)).toHaveLength(3);
 });
 
-test("the grease round is a picture of the sled, numbered, with the points inside the track told from the others", () => {
-  const job = jobOn(shop("grease-round", []), technician, { "grease-cap": 6 }).until(
-    "inspect:grease-spindle-right:found",
-    {
-      ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "6"] },
-      "inspect:grease-spindle-left:found": ["water"],
-    },
-  );
+test("the grease round goes by the machine’s own list: each by its name, where somebody said them", () => {
+  const points = spec("count", "grease-points", { count: 3, names: ["spindle left", "front arm", "hitch"] });
+  const job = jobOn(shop("grease-round", [points]), technician, { "grease-cap": 3, "grease-points": 3 }).until("inspect:grease:found", {
+    ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "3"] },
+  });
+  job.type("water");
   const html = stepPanel(job);
-  expect(html).toContain("1 Spindle, left: water; 2 Spindle, right: not greased yet");
-  expect(html).toContain("through a window of the track, turned there by hand");
+  expect(html).toMatch(/spindle left<.*water: water first; pumped until clean grease came/s);
+  expect(html).toMatch(/front arm<.*hitch</s);
 });
 
 test("what is known of this machine stands in the step, with where it says so; what is not on file has its key", () => {

@@ -7,7 +7,6 @@ import {
   decisionFor,
   followedWords,
   isEvent,
-  itemName,
   type JobState,
   judgeItem,
   partOf,
@@ -21,6 +20,10 @@ import {
   troublesOf,
   workName,
   worksInJob,
+  nameOfItem,
+  ownName,
+  type Part,
+  type Point,
 } from "@averin/core";
 
 /** What an owner reads first, in plain words: nothing in it needs the trade to be understood. */
@@ -49,6 +52,13 @@ const PLAINLY: Partial<Record<string, string>> = {
   ...{ near: "near the end of its wear", undecided: "at its limit, too close to call", past: "past its limit" },
 };
 
+/** What something was found at: its point, and of several which one, by its name where it has one, else by its number. */
+function whichOf(state: JobState, point: Point, part: Part | undefined, item: number): { name: string; item: number } {
+  if (part === undefined || countOf(state, part.id) === 1) return { name: point.name, item: 0 };
+  const own = ownName(state, part, item);
+  return { name: `${point.name.toLowerCase()}, ${own ?? part.one ?? part.name}`, item: own === null ? item : 0 };
+}
+
 /** What was seen or read and is not simply well, also what was put right since. */
 function foundOf(bench: Bench, state: JobState): string[] {
   const seen = state.events.flatMap((event) => {
@@ -57,9 +67,7 @@ function foundOf(bench: Bench, state: JobState): string[] {
     const point = pointOf(bench.procedure, id);
     if (!point || leads === null || leads === "keep") return [];
     const part = partOf(bench.procedure, point.on);
-    const several = part !== undefined && countOf(state, part.id) > 1;
-    const name = several ? `${point.name.toLowerCase()}, ${part.one ?? part.name}` : point.name;
-    return [{ name, item: several ? item : 0, said: findingWords({ word, means }) }];
+    return [{ ...whichOf(state, point, part, item), said: findingWords({ word, means }) }];
   });
   const read = activePoints(bench, state).flatMap((point) => {
     if (point.kind !== "measure" || point.spec === undefined) return [];
@@ -69,9 +77,7 @@ function foundOf(bench: Bench, state: JobState): string[] {
       const judged = judgeItem(state, point, item, "found") ?? judgeItem(state, point, item, "left");
       const said = PLAINLY[judged?.verdict ?? ""];
       if (said === undefined) return [];
-      const several = part !== undefined && count > 1;
-      const name = several ? `${point.name.toLowerCase()}, ${part.one ?? part.name}` : point.name;
-      return [{ name, item: several ? item : 0, said }];
+      return [{ ...whichOf(state, point, part, item), said }];
     });
   });
   const met = troublesOf(state).map(({ met: { body } }) => ({ name: body.name, item: 0, said: body.says }));
@@ -113,7 +119,7 @@ function leftFor(bench: Bench, state: JobState): string[] {
     return items.flatMap((item) => {
       const decision = decisionFor(state, part, item);
       if (decision?.decision !== "leave") return [];
-      const name = item === 0 ? part.name : itemName(part, item, countOf(state, part.id));
+      const name = item === 0 ? part.name : nameOfItem(state, part, item);
       return [
         `${name}: left, ${decision.reason ?? decision.because}${part.risk ? `. What it risks: ${part.risk}` : ""}`,
       ];

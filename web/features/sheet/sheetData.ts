@@ -13,7 +13,6 @@ import {
   handsOn,
   isEvent,
   isSkipped,
-  itemName,
   type JobEvent,
   type JobState,
   type Judged,
@@ -55,6 +54,9 @@ import {
   workOfRow,
   worksOf,
   worksStanding,
+  belowWords,
+  nameOfItem,
+  spreadOf,
 } from "@averin/core";
 import { type OwnerPart, ownerPart } from "./ownerPart.ts";
 import { dayOf, timeWords } from "../../ui/times.ts";
@@ -142,6 +144,7 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
   const part = partOf(bench.procedure, point.on);
   const count = part ? countOf(state, part.id) : 1;
   let source: Source | null = null;
+  const spread = spreadOf(state, point);
   const rows = numbers(count).map((item): ReadingRow => {
     const found = judgeItem(state, point, item, "found");
     const left = judgeItem(state, point, item, "left");
@@ -151,9 +154,9 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
     const stays = renewed ? "new, not measured" : said(found, point.unit);
     return {
-      name: part && count > 1 ? itemName(part, item, count) : "",
+      name: part && count > 1 ? nameOfItem(state, part, item) : "",
       found: `${said(found, point.unit)}${loadOf(state, point, item, "found")}`,
-      verdict: judged ? verdictSentence(judged) : "not measured",
+      verdict: `${judged ? verdictSentence(judged) : "not measured"}${spread?.item === item ? `; ${belowWords(spread)}` : ""}`,
       judged,
       left: left ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}` : stays,
       limit: judged && !judged.record ? limitWords(judged.limit) : "",
@@ -223,7 +226,7 @@ function decisionsOf(bench: Bench, state: JobState): SheetData["decisions"] {
       const taken = decisionFor(state, part, item);
       const overruled = taken?.proposed && taken.proposed !== taken.decision ? ` (proposed: ${taken.proposed})` : "";
       return {
-        name: item === 0 ? part.name : itemName(part, item, count),
+        name: item === 0 ? part.name : nameOfItem(state, part, item),
         text: taken
           ? `${taken.decision}${overruled}: ${taken.because}${taken.reason ? `; ${taken.reason}` : ""}`
           : "not decided",

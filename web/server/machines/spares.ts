@@ -41,12 +41,14 @@ export async function keepSpares(
   if (!ended) return;
   const at = new Date(ended.at);
   // What is taken comes first: what is put aboard now is not what was carried.
-  const moved = aboardOf(bench, state).sort((a, b) => Number(a.does === "put") - Number(b.does === "put"));
+  const moved = aboardOf(bench, state).sort((a, b) => Number(a.does !== "taken") - Number(b.does !== "taken"));
   for (const { does, part, role, name } of moved) {
     const row = { id: randomUUID(), machineId, what: name, at, usedAt: null, usedFor: "", role, part: null };
     const nobody = { putBy: null, takenBy: null, replacedAt: null };
-    if (does === "put") {
-      await db.machineSpares.create({ ...row, ...nobody, part, putBy: jobId }, { transaction });
+    if (does !== "taken") {
+      // What was made as new has run nothing of what it came out of.
+      const ran = does === "put" ? part : null;
+      await db.machineSpares.create({ ...row, ...nobody, part: ran, putBy: jobId }, { transaction });
       continue;
     }
     // Taken at an earlier release of this job, and replaced since.

@@ -2,11 +2,11 @@ import type { Answer } from "../../calculator/index.ts";
 import { partsGoingBack } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
-import { countOf, type JobState } from "../../job/fold.ts";
+import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
 import { decisionFor, proposalFor } from "../../job/judged.ts";
 import { oneOf } from "../../job/oneOf.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
-import { type DecisionWord, DECISIONS, entryHolding, itemName, type Part, partOf } from "../../procedure/index.ts";
+import { type DecisionWord, DECISIONS, entryHolding, type Part, partOf } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import { taskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
@@ -97,7 +97,7 @@ function leftParts({ bench, state }: Look): OpenPoint[] {
     return items.flatMap((item): OpenPoint[] => {
       const decision = decisionFor(state, part, item);
       if (decision?.decision !== "leave") return [];
-      const name = item === 0 ? part.name.toLowerCase() : itemName(part, item, countOf(state, part.id));
+      const name = item === 0 ? part.name.toLowerCase() : nameOfItem(state, part, item);
       return [
         {
           key: `left:${part.id}:${item}`,
@@ -113,7 +113,7 @@ function leftParts({ bench, state }: Look): OpenPoint[] {
 const nameOf = (bench: Bench, state: JobState, { part: id, item }: { part: string; item: number }): string => {
   const part = partOf(bench.procedure, id);
   if (!part) return id;
-  return item === 0 ? part.name.toLowerCase() : itemName(part, item, countOf(state, part.id));
+  return item === 0 ? part.name.toLowerCase() : nameOfItem(state, part, item);
 };
 
 /** What is decided about a part or a set: the proposal is taken, or another word with its reason. */

@@ -3,9 +3,9 @@ import { fastenerCastle, fastenerSequence, looksLikeCard } from "../../fastener/
 import { activeSpine, lockingOf } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
-import { countOf, type JobState } from "../../job/fold.ts";
+import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
-import { entryOf, type FastenerEntry, itemName, locksOf } from "../../procedure/index.ts";
+import { entryOf, type FastenerEntry, locksOf } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import { placesOf } from "../count/tray.ts";
@@ -320,7 +320,7 @@ const groupOf = (bench: Bench, id: string): FastenerEntry | null => {
 };
 const placeName = (bench: Bench, state: JobState, s: { entry: string; place: number }): string => {
   const entry = groupOf(bench, s.entry);
-  return entry ? itemName(entry, s.place, countOf(state, entry.id)) : s.entry;
+  return entry ? nameOfItem(state, entry, s.place) : s.entry;
 };
 
 /** A pull beyond belief: what no hand does is asked back; one that only went too far is told by its band. */

@@ -1,7 +1,7 @@
 import { TestJob } from "../../../testing.ts";
 import { bench as clutch, technician } from "../../../testingBench.ts";
 import { shop, torque, word } from "../../../testingShop.ts";
-import { type Bench, fold, rememberedFigures, walk } from "../../job/index.ts";
+import { type Bench, complete, concernsOf, fold, rememberedFigures, slotName, walk } from "../../job/index.ts";
 import { countByEnter } from "../count/count.ts";
 import { slot } from "../lines.ts";
 
@@ -137,4 +137,44 @@ test("what was said and not struck is what the job leaves behind: for the model,
   ]);
   job.type("-");
   expect(rememberedFigures(job.shop, fold(job.events)).map(({ key }) => key)).toEqual(["cover-bolt-count"]);
+});
+
+describe("several of one thing, each by its name", () => {
+  const round = () =>
+    unseen(shop("grease-round", []), { "grease-cap": 3 }).until("inspect:grease:found", {
+      "do:still": ["", "spring"],
+      "do:lift-plan": ["", "alone"],
+      "off:plugs": ["", "3"],
+    });
+
+  test("their names count them, and each is asked for by its own from then on", () => {
+    const job = round();
+    expect(job.type("")).toBe(
+      "Count them and type how many there are, such as 6; or the name of each, commas between.",
+    );
+    expect(job.type("2 spindle, front arm, hitch")).toMatch(/^2, and 3 names: put one of both right/);
+    expect(job.type("spindle, spindle")).toMatch(/^Count them/);
+    expect(job.type("spindle, front arm, hitch")).toBe(
+      "Grease points of the machine: 3 counted (spindle, front arm, hitch)",
+    );
+    expect(job.aim && slotName(job.shop, job.state, job.aim)).toBe("spindle");
+    expect(job.type("water")).toMatch(/^spindle: water/);
+    expect(job.aim && slotName(job.shop, job.state, job.aim)).toBe("front arm");
+    expect(concernsOf(job.shop, job.state).map(({ text }) => text)).toEqual([
+      "grease points, spindle: water first; pumped until clean grease came",
+    ]);
+    expect(rememberedFigures(job.shop, job.state)).toContainEqual({
+      ...{ key: "grease-points", label: "Grease points of the machine", whose: "model" },
+      what: { kind: "count", count: 3, names: ["spindle", "front arm", "hitch"] },
+    });
+  });
+
+  test("a draft with more names than there are is refused", () => {
+    const job = round();
+    const many = { type: "number_counted", figure: "grease-points", count: 2, whose: "model" } as const;
+    expect(complete(job.shop, job.state, { ...many, names: ["a arm", "b arm", "c arm"] }, technician)).toMatchObject({
+      ok: false,
+      error: { path: "names" },
+    });
+  });
 });

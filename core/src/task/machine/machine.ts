@@ -5,11 +5,17 @@ import { offered, oneOf } from "../../job/oneOf.ts";
 import { believable, type KnownFigure } from "../../figures/index.ts";
 import { fastenerCard } from "../../fastener/index.ts";
 import { countsNeeded, entryOf, figuresKnown, machineFacts } from "../../procedure/index.ts";
+import { namesIn, namesWords } from "../../spec/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
 import type { SlotOf } from "../lines.ts";
 import { partsCounted } from "./asked.ts";
 import { whoseOf } from "./whose.ts";
+
+/** Whether those that there are so many of may be called by name: parts may, fasteners and plates go by their places. */
+const mayHaveNames = (bench: Bench, parts: readonly string[]): boolean =>
+  parts.some((id) => entryOf(bench.procedure, id)?.kind === "part");
+const OR_NAMES = "; or the name of each, commas between";
 
 const known = (bench: Bench, figure: string): KnownFigure | undefined => figuresKnown(bench.procedure).get(figure);
 const labelOf = (bench: Bench, figure: string): string => known(bench, figure)?.label ?? figure;
@@ -42,6 +48,8 @@ function acceptNumber({ bench, state }: Hand, draft: DraftOf<"number_counted">):
 function numberOf(bench: Bench, draft: DraftOf<"number_counted">, label: string, parts: string[]): Answer<Body> {
   const figure = known(bench, draft.figure);
   const most = figure ? believable(figure).most : Infinity;
+  if (draft.names && draft.names.length !== draft.count)
+    return no("conflict", "names", `${label}: ${draft.count}, and ${draft.names.length} names: as many as there are.`);
   if (draft.count > most) return no("range", "count", `${label}: at most ${most} are worked with; count them again.`);
   return yes({ ...draft, label, parts });
 }
@@ -66,17 +74,28 @@ function sayWord(typed: string, line: Line, aim: SlotOf<"word">): LineAnswer {
 
 function sayNumber(typed: string, line: Line, aim: SlotOf<"many">): LineAnswer {
   const { text: said, whose } = whoseOf(typed);
-  // Behind the number it may be said in the same breath what they are: "6 M6x25 h8".
-  const [, text = said, what = ""] = /^(\d{1,4})\s+(\S.*)$/.exec(said) ?? [];
+  const parts = partsCounted(line.bench, line.state, aim.figure);
+  // Behind the number it may be said in the same breath what they are: "6 M6x25 h8"; or each by its name, without a number.
+  const [, text = said, what = ""] = /^(\d{1,4})[\s:]+(\S.*)$/.exec(said) ?? [];
+  const group = parts.find((id) => entryOf(line.bench.procedure, id)?.kind === "fasteners");
+  const mayName = mayHaveNames(line.bench, parts);
+  const names = mayName ? namesIn(what || said) : null;
+  if (names) {
+    if (what !== "" && Number(text) !== names.length)
+      return refused(`${text}, and ${names.length} names: put one of both right, or type the names alone.`);
+    const named = { type: "number_counted" as const, figure: aim.figure, count: names.length, names, whose };
+    return unlessChanged(line, aim.key, { ...named, label: labelOf(line.bench, aim.figure), parts }, named);
+  }
   const count = /^\d{1,4}$/.test(text) ? Number(text) : null;
   if (count === 0) return refused("None of them? / passes it: not fitted. Else type how many there are.");
-  if (count === null) return refused("Count them and type how many there are, such as 6.");
+  if (count === null) return refused(`Count them and type how many there are, such as 6${mayName ? OR_NAMES : ""}.`);
   const draft = { type: "number_counted" as const, figure: aim.figure, count, whose };
-  const parts = partsCounted(line.bench, line.state, aim.figure);
   if (what !== "") {
-    const group = parts.find((id) => entryOf(line.bench.procedure, id)?.kind === "fasteners");
     const card = fastenerCard(what);
-    if (group === undefined || !card.ok) return refused(card.ok ? "Type only how many there are." : card.error.message);
+    if (group === undefined || !card.ok)
+      return refused(
+        card.ok || mayName ? `Type only how many there are${mayName ? OR_NAMES : ""}.` : card.error.message,
+      );
     return { kind: "drafts", drafts: [draft, { type: "card_said", entry: group, text: what, whose }] };
   }
   return unlessChanged(line, aim.key, { ...draft, label: labelOf(line.bench, aim.figure), parts }, draft);
@@ -102,10 +121,10 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
       named: (bench, _, s) => `${labelOf(bench, s.figure).toLowerCase()}, how many`,
       drafted: sayNumber,
       hinted: (bench, state, s) => {
-        const group = partsCounted(bench, state, s.figure).some(
-          (id) => entryOf(bench.procedure, id)?.kind === "fasteners",
-        );
-        return { hint: group ? "how many; what they are may follow: 6 M6x25 h8" : "how many there are" };
+        const parts = partsCounted(bench, state, s.figure);
+        const group = parts.some((id) => entryOf(bench.procedure, id)?.kind === "fasteners");
+        const plain = `how many there are${mayHaveNames(bench, parts) ? OR_NAMES : ""}`;
+        return { hint: group ? "how many; what they are may follow: 6 M6x25 h8" : plain };
       },
       rehearsed: ({ numbers }, s) => String(numbers[s.figure] ?? 1),
       shapes: true,
@@ -115,7 +134,8 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
     word_said: { accepted: acceptWord, said: (_, __, body) => `${body.label}: ${body.word}${holdsFor(body)}` },
     number_counted: {
       accepted: acceptNumber,
-      said: (_, __, body) => `${body.label}: ${body.count} counted${holdsFor(body)}`,
+      said: (_, __, body) =>
+        `${body.label}: ${body.count} counted${body.names ? ` (${namesWords(body.names)})` : ""}${holdsFor(body)}`,
     },
   },
   tasks: {},

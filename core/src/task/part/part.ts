@@ -2,9 +2,9 @@ import type { Answer } from "../../calculator/index.ts";
 import { facingOf, goingIn } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
-import { countOf, type JobState } from "../../job/fold.ts";
+import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
-import { type Entry, entryOf, itemName } from "../../procedure/index.ts";
+import { type Entry, entryOf } from "../../procedure/index.ts";
 import { confirmed, keep, no, refused, wholeNumber, yes } from "../answers.ts";
 import { readTaskId, taskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
@@ -147,7 +147,7 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
         const entry = entryOf(bench.procedure, s.entry);
         if (!entry) return s.entry;
         if (entry.kind === "fasteners" && entry.tray === "by place") {
-          return itemName(entry, s.item, countOf(state, entry.id));
+          return nameOfItem(state, entry, s.item);
         }
         if (entry.kind !== "pack") return entry.name.toLowerCase();
         const plates = platesOf(bench, state, entry);

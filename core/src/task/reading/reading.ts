@@ -3,10 +3,10 @@ import { activePoints, isWithheld, limitAt } from "../../job/applies.ts";
 import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { concernsOf } from "../../job/concerns.ts";
-import { countOf, type JobState, latest } from "../../job/fold.ts";
+import { countOf, type JobState, latest, nameOfItem } from "../../job/fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "../../job/judged.ts";
 import { numbers, ranges } from "../../job/task.ts";
-import { isSetting, itemName, type MeasurePoint, partOf, phaseOfStage, pointOf } from "../../procedure/index.ts";
+import { isSetting, type MeasurePoint, partOf, phaseOfStage, pointOf } from "../../procedure/index.ts";
 import { quantityParse, splitValues } from "../../quantity/index.ts";
 import { limitOf } from "../../spec/index.ts";
 import { no, noGauge, refused, yes } from "../answers.ts";
@@ -194,7 +194,7 @@ function doubtfulReadings({ bench, state, tasks }: Look): OpenPoint[] {
           ? judged.verdict !== null && judged.verdict !== "new" && judged.outsideStandard !== null
           : judged.verdict === "past" || judged.verdict === "undecided" || (judged.verdict === null && withheld);
         if (!doubt) continue;
-        const name = part && items.length > 1 ? itemName(part, item, items.length) : point.name.toLowerCase();
+        const name = part && items.length > 1 ? nameOfItem(state, part, item) : point.name.toLowerCase();
         const says = newPart
           ? `new part ${judged.outsideStandard ?? "outside"} the new range`
           : withheld

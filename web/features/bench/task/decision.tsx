@@ -1,4 +1,4 @@
-import { countOf, decisionFor, DECISIONS, itemName, partOf, proposalFor, type Slot } from "@averin/core";
+import { countOf, decisionFor, DECISIONS, partOf, proposalFor, type Slot, nameOfItem } from "@averin/core";
 import { inSight } from "@/instruments/inSight";
 import { listHeight } from "../listHeight.ts";
 import type { PanelProps } from "../panel.ts";
@@ -31,7 +31,7 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
                 </span>
                 <span className="font-semibold">
                   {s.item > 0
-                    ? itemName(part, s.item, countOf(state, part.id))
+                    ? nameOfItem(state, part, s.item)
                     : countOf(state, part.id) > 1
                       ? `all ${part.name.toLowerCase()}`
                       : part.name.toLowerCase()}

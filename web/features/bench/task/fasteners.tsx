@@ -9,7 +9,6 @@ import {
   quantityConvert,
   TOO_FAR_WAYS,
   fastenerCastle,
-  itemName,
   latest,
   lockedWords,
   lockingOf,
@@ -21,6 +20,7 @@ import {
   torqueSpecAt,
   torqueSpecFor,
   wrenchFor,
+  nameOfItem,
 } from "@averin/core";
 import { useState } from "react";
 import { BoltRing, isBehind } from "@/instruments/BoltRing";
@@ -214,7 +214,7 @@ export function LockPanel({ bench, state, task, waiting, onEnter }: PanelProps) 
           data-main="true"
           onClick={() => onEnter("")}
         >
-          {itemName(entry, aim.place, count)} locked
+          {nameOfItem(state, entry, aim.place)} locked
         </button>
       )}
     </>

@@ -1,4 +1,4 @@
-import { countOf, findingOf, itemName, partOf, patternOf, pointOf, type Slot } from "@averin/core";
+import { countOf, findingOf, partOf, patternOf, pointOf, type Slot, nameOfItem, spreadsOn } from "@averin/core";
 import { PictureDrawn } from "@/instruments/Drawn";
 import { inSight } from "@/instruments/inSight";
 import { listHeight } from "../listHeight.ts";
@@ -59,6 +59,12 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
           </li>
         ))}
       </ul>
+      {part &&
+        spreadsOn(bench, state, part).map((words) => (
+          <p key={words} className="text-xl font-semibold">
+            {words}
+          </p>
+        ))}
       {pattern && (
         <p className="border-l-4 border-near pl-3 text-lg">
           <strong>The pattern. </strong>
@@ -85,7 +91,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   <span aria-hidden className="text-petrol">
                     {current ? "▸" : ""}
                   </span>
-                  <span className="font-semibold">{part && count > 1 ? itemName(part, s.item, count) : "found"}</span>
+                  <span className="font-semibold">{part && count > 1 ? nameOfItem(state, part, s.item) : "found"}</span>
                   <span className="h-[34px] overflow-hidden">
                     {finding?.picture && <PictureDrawn picture={finding.picture} width={52} />}
                   </span>

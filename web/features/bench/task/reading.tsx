@@ -8,7 +8,6 @@ import {
   figure,
   judgedOtherwise,
   isWithheld,
-  itemName,
   type JobState,
   type Judged,
   judgeItem,
@@ -28,6 +27,8 @@ import {
   specWords,
   verdictSentence,
   workOfRow,
+  nameOfItem,
+  spreadsOn,
 } from "@averin/core";
 import type { ReactNode } from "react";
 import { PlaceDrawn } from "@/instruments/Drawn";
@@ -61,8 +62,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
   // The item in hand once it has a reading; before that the last one read, so that the answer stays in sight.
   const shown =
     aim && read.includes(aim.item) ? aim.item : (read.filter((i) => !aim || i < aim.item).pop() ?? aim?.item ?? 1);
-  const name = (item: number): string =>
-    part && items.length > 1 ? itemName(part, item, countOf(state, part.id)) : point.name;
+  const name = (item: number): string => (part && items.length > 1 ? nameOfItem(state, part, item) : point.name);
   // The limit of the one in hand: at an end of a pack another may hold.
   const { spec, elsewhere } = limitAt(bench, state, point, aim?.item ?? shown);
   const end = endAt(bench, state, part, aim?.item ?? shown);
@@ -137,6 +137,12 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
         </div>
         {drawn && <div className="[&>svg]:max-h-[210px] lg:[&>svg]:max-h-[300px]">{drawn}</div>}
       </div>
+      {part &&
+        spreadsOn(bench, state, part).map((words) => (
+          <p key={words} className="text-xl font-semibold">
+            {words}
+          </p>
+        ))}
       {point.panel === "stations" && (
         <StationRule
           name={rowOf(point).thing}
