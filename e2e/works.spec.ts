@@ -15,7 +15,6 @@ test("two works on one machine: what both need is done once, a finding leads on,
   await signIn(page, shop, "Tobin Hask");
   await takeIn(page, shop, "Works sled 8", "grease-round", "7900");
   const main = page.getByRole("main");
-  const heading = main.getByRole("heading", { level: 1 });
   const status = page.getByRole("status");
   const works = page.getByRole("dialog", { name: "Works of this job" });
   const add = async (what: string, why: string) => {

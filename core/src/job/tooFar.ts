@@ -5,7 +5,7 @@ import { pullsOf } from "../task/fasteners/torque.ts";
 import { slot } from "../task/lines.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, DraftOf } from "./events.ts";
-import { countOf, type JobState, nameOfItem } from "./fold.ts";
+import { type JobState, nameOfItem } from "./fold.ts";
 
 /**
  * A fastener that was pulled too far is let off and pulled again, or another takes its place: every pass of it waits anew,

@@ -3,7 +3,6 @@ import {
   cardWords,
   figuresKnown,
   bandOf,
-  countOf,
   entryOf,
   fastenerAdapter,
   quantityConvert,
@@ -177,7 +176,6 @@ export function LockPanel({ bench, state, task, waiting, onEnter }: PanelProps) 
   const aim = waiting.find((s) => s.kind === "lock");
   const locking = entry?.kind === "fasteners" ? lockingOf(bench, state, entry) : null;
   if (entry?.kind !== "fasteners" || !locking) return null;
-  const count = countOf(state, entry.id);
   const last = task.slots.filter((s) => s.kind === "lock").map((s) => latest(state, s.key, "fastener_locked"));
   const done = last.filter((body) => body !== null).pop();
   const castle =

@@ -4,7 +4,6 @@ import {
   activePoints,
   type Bench,
   chainStretch,
-  countOf,
   figure,
   judgedOtherwise,
   isWithheld,
