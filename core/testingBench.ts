@@ -83,7 +83,7 @@ export class Job extends TestJob {
 export const ANSWERS: Record<string, string[]> = {
   "off:cover": ["", "2", "good"],
   "off:gasket": ["", "1"],
-  "off:judder": ["", "stay", "1"],
+  "off:judder": ["", "1", "stay"],
   "measure:friction-thickness:found": ["2.86 2.86 2.87", "2.85 2.86 2.86", "2.84 2.85 2.84"],
   "inspect:friction-lining:found": ["s s s"],
   "measure:steel-thickness:found": ["1.98 1.99"],

@@ -236,8 +236,10 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
       else if (judged.verdict === "near") near ??= sentence;
     }
   }
-  if (!seen) return { decision: null, because: "nothing measured or looked at yet" };
   const school = schoolProposal(bench, state, part);
+  // What nothing is read or looked at for goes by the school alone.
+  if (!seen && !(school && worst.because === ""))
+    return { decision: null, because: "nothing measured or looked at yet" };
   if (school && worst.weight < WEIGHT.past) return school;
   if (worst.because !== "") {
     const set = item === 0 && worst.decision === "renew" ? part.decision?.because : undefined;

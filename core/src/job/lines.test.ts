@@ -4,7 +4,7 @@ import { fold, openPoints, RELEASE_WORD, resumeSentence, summarise, unsigned, wa
 
 // Every figure in this file is invented.
 describe("what the line says where it cannot take what was typed", () => {
-  const deep = { "off:judder": ["", "go", "1"] };
+  const deep = { "off:judder": ["", "1", "go"] };
   test.each<[string, Record<string, string[]>, string, string | RegExp]>([
     ["start:soak", {}, "x", "Say which: 1 film, 2 half hour, 3 one hour, 4 few hours, 5 overnight."],
     ["start:soak", {}, "9", /^Say which/],

@@ -50,10 +50,10 @@ describe("schools and prompts", () => {
     const ids = (job: Job) => walk(bench, job.state).map((task) => task.id);
     const job = jobAt("off:judder").typeAll("");
     expect(ids(job)).not.toContain("off:basket");
-    job.typeAll("go", "1");
+    job.typeAll("1", "go");
     expect(job.task?.id).toBe("off:hub-nut");
     expect(ids(job)).toEqual(expect.arrayContaining(["off:basket", "inspect:hub-rubbers:found", "lock:hub-nut"]));
-    job.typeAll("-", "-");
+    job.typeAll("-");
     expect(ids(job)).not.toContain("off:basket");
     expect(job.aim?.key).toBe("ask:deeper");
   });
@@ -131,7 +131,7 @@ describe("cautions", () => {
 });
 
 describe("stop work", () => {
-  const missing = { "off:judder": ["", "go", "1"], "inspect:basket-bearing:found": ["m"] };
+  const missing = { "off:judder": ["", "1", "go"], "inspect:basket-bearing:found": ["m"] };
 
   test("a finding stops the job on every view until somebody says what was done", () => {
     const job = jobAt("decide:spring", missing);
@@ -179,16 +179,16 @@ describe("torque that proves nothing", () => {
     if (nut?.kind !== "fasteners") throw new Error("no nut");
     nut.locking = { kind: "cotter", do: "New pin through the slot, both legs bent.", slots: 6, crossHoles: 1 };
     const shop = { ...bench, procedure: procedureSchema.parse(body) };
-    const job = jobAt("lock:hub-nut", { "off:judder": ["", "go", "1"] }, shop, technician);
+    const job = jobAt("lock:hub-nut", { "off:judder": ["", "1", "go"] }, shop, technician);
     // 360° / 6 slots = 60° from slot to slot: 20° past one is 40° before the next.
     expect(job.type("20")).toBe("hub nut: locked by cotter, on by 40° to the next slot, never back");
-    const plain = jobAt("lock:hub-nut", { "off:judder": ["", "go", "1"] });
+    const plain = jobAt("lock:hub-nut", { "off:judder": ["", "1", "go"] });
     expect(plain.type("20")).toBe("Enter alone: it is locked.");
     expect(plain.type("")).toBe("hub nut: locked by tab");
   });
 
   test("nothing is locked before it is torqued", () => {
-    const job = jobAt("torque:hub-nut", { "off:judder": ["", "go", "1"] });
+    const job = jobAt("torque:hub-nut", { "off:judder": ["", "1", "go"] });
     expect(job.offer({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null })).toMatchObject({
       error: { message: "Torque hub nut 1 first, then lock it." },
     });

@@ -12,7 +12,7 @@ const reading = (more: object): Draft => ({
   ...{ text: "2.86", gauge: "caliper" },
   ...more,
 });
-const deep = { "off:judder": ["", "go", "1"] };
+const deep = { "off:judder": ["", "1", "go"] };
 
 const CASES: Case[] = [
   ["a part that is none", fresh, { type: "part_removed", entry: "flywheel" }, "entry", /is no part of this job/],

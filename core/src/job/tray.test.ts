@@ -100,6 +100,6 @@ describe("whoever opens the bench next is told where it stands", () => {
     expect(says(jobAt("torque:plate-bolts").typeAll("5"))).toContain(
       "pressure-plate bolts only finger-tight or half torqued",
     );
-    expect(says(jobAt("lock:hub-nut", { "off:judder": ["", "go", "1"] }))).toContain("hub nut torqued, not locked");
+    expect(says(jobAt("lock:hub-nut", { "off:judder": ["", "1", "go"] }))).toContain("hub nut torqued, not locked");
   });
 });

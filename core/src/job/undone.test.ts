@@ -12,7 +12,7 @@ const undoesOf = (answer: ReturnType<typeof said>): string[] =>
 
 describe("a change after parts are in again", () => {
   test("going deeper sets aside what has to come out again, and asks for it in the right order", () => {
-    const job = jobAt("torque:cover-bolts", { "off:judder": ["", "stay", "1"] });
+    const job = jobAt("torque:cover-bolts", { "off:judder": ["", "1", "stay"] });
     const answer = said(job, "deeper", "go deeper");
     const undoes = undoesOf(answer);
     expect(undoes).toEqual(expect.arrayContaining(["fit:pack:1", "off:cover", "fit:spring:1", "pull:plate-bolts:1:1"]));
@@ -30,7 +30,7 @@ describe("a change after parts are in again", () => {
   });
 
   test("what it undoes is told before it is taken", () => {
-    const job = jobAt("torque:cover-bolts", { "off:judder": ["", "stay", "1"] });
+    const job = jobAt("torque:cover-bolts", { "off:judder": ["", "1", "stay"] });
     const at = walk(bench, job.state).find((task) => task.id === "off:judder");
     const ask = at?.slots.find((s) => s.key === slot.ask("deeper").key);
     if (!ask) throw new Error("not asked");

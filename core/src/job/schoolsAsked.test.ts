@@ -1,0 +1,48 @@
+import { jobOn, shop, word } from "../../testingShop.ts";
+import { technician } from "../../testingBench.ts";
+import type { TestJob } from "../../testing.ts";
+import { partOf } from "../procedure/index.ts";
+import { proposalFor, pullList, rechecksOf, walk } from "./index.ts";
+
+// Whichever way a shop goes, the other stands beside it: what each proposes, pulls and brings back.
+const answer = (job: TestJob, question: string, way: string, reason: string | null = null): TestJob => {
+  job.keep({ type: "question_answered", question, word: way, reason });
+  return job;
+};
+const proposed = (job: TestJob, id: string): string | null => {
+  const part = partOf(job.shop.procedure, id);
+  if (!part) throw new Error(`no ${id}`);
+  return proposalFor(job.shop, job.state, part, 0).decision;
+};
+const tasks = (job: TestJob): string[] => walk(job.shop, job.state).map(({ id }) => id);
+
+test("a lock washer is new by one school, and turned to metal that was never bent by the other", () => {
+  const job = jobOn(shop("countershaft-nut", []), technician);
+  expect(proposed(job, "lock-washer")).toBeNull();
+  expect(proposed(answer(job, "washer-way", "new"), "lock-washer")).toBe("renew");
+  expect(proposed(answer(job, "washer-way", "turned", "a side was never bent"), "lock-washer")).toBe("keep");
+  job.keep({ type: "decision_taken", part: "lock-washer", item: 0, decision: "keep", reason: null });
+  expect(pullList(job.shop, job.state).map(({ role }) => role)).not.toContain("lock-washer");
+});
+
+test("springs with every second pack: after the first it comes back with the next, and then they go", () => {
+  const job = jobOn(shop("clutch-coil-spring", []), technician);
+  answer(job, "spring-renewal", "second pack");
+  expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).toContain(
+    "Clutch springs: one pack has run on them, new with the next",
+  );
+  answer(job, "spring-renewal", "their turn", "one has run on them");
+  expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).not.toContainEqual(
+    expect.stringMatching(/^Clutch springs/),
+  );
+});
+
+test("a judder spring under the pack of a rack clutch, and a shield behind the hub, are worked on where they are fitted", () => {
+  const with_ = (id: string, key: string, said: string) => tasks(jobOn(shop(id, [word(key, said)]), technician));
+  expect(with_("clutch-rack", "judder-parts", "fitted")).toEqual(expect.arrayContaining(["off:judder", "fit:judder"]));
+  expect(with_("clutch-rack", "judder-parts", "none")).not.toContain("off:judder");
+  const shielded = with_("axle-out-in", "hub-shield", "fitted");
+  expect(shielded.indexOf("off:hub-shield")).toBeLessThan(shielded.indexOf("off:shaft"));
+  expect(shielded.indexOf("fit:hub-shield")).toBeGreaterThan(shielded.indexOf("fit:shaft"));
+  expect(with_("axle-out-in", "hub-shield", "none")).not.toContain("off:hub-shield");
+});
