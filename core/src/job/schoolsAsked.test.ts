@@ -46,3 +46,20 @@ test("a judder spring under the pack of a rack clutch, and a shield behind the h
   expect(shielded.indexOf("fit:hub-shield")).toBeGreaterThan(shielded.indexOf("fit:shaft"));
   expect(with_("axle-out-in", "hub-shield", "none")).not.toContain("off:hub-shield");
 });
+
+test("an axle nut gets its torque raised, before the wheel, or on the wheel once it stands on the ground; then its lock, then the ride", () => {
+  const said = (way: string): string[] => {
+    const job = jobOn(shop("axle-out-in", [word("axle-nut-lock", "cotter pin")]), technician);
+    return tasks(answer(job, "nut-tight", way));
+  };
+  const raised = said("bar");
+  expect(raised.indexOf("torque:axle-nut")).toBeLessThan(raised.indexOf("fit:wheel"));
+  expect(raised).not.toContain("do:nut-snug");
+  const ground = said("on the wheel");
+  expect(ground.indexOf("do:nut-snug")).toBeLessThan(ground.indexOf("fit:wheel"));
+  const lowered = ground.indexOf("do:lower");
+  expect(ground.slice(lowered, lowered + 3)).toEqual(["do:lower", "torque:axle-nut", "lock:axle-nut"]);
+  expect(ground.indexOf("do:ride")).toBeGreaterThan(lowered + 2);
+  // Only one of both.
+  expect(ground.filter((task) => task === "torque:axle-nut")).toHaveLength(1);
+});

@@ -247,7 +247,7 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   const stepsAt = (stage: Stage, at: Anchored, late: boolean): (Sketch | Ask)[] =>
     (stepsByPlace.get(placeOf(stage, at)) ?? [])
       .filter((step) => comesLate(step, stage) === late && !isEarly(step))
-      .flatMap(laidStep);
+      .flatMap((step) => [...laidStep(step), ...(stage === "prove" ? tightened(step.id) : [])]);
   type Turn = "first" | "late" | "last";
   const turnOf = ({ late, last }: Point): Turn => (last ? "last" : late ? "late" : "first");
   const pointsAt = (stage: Point["stage"], at: Anchored, under: Stage, turn: Turn = "first"): (Sketch | Ask)[] =>
@@ -275,16 +275,21 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
     ...pointsAt(stage, place, stage, "late"),
   ];
   const computes = steps.filter((s): s is ComputeStep => s.kind === "compute" && s.calculator === "clutch.stack");
+  /** The step of the proof that a group waits for before it is tightened, where it is tightened there; else null. */
+  const provenBy = ({ torque: { proof } }: FastenerEntry): string | null =>
+    proof && holds(proof.when, facts) === true && steps.some(({ id }) => id === proof.after) ? proof.after : null;
   /** The entry a group waits for before it is tightened, where that goes in later; else null: as soon as it is in itself. */
   const tightenedAfter = (entry: FastenerEntry): string | null =>
-    back.slice(back.indexOf(entry)).find((e) => e.id === entry.torque.after)?.id ?? null;
+    provenBy(entry) ?? back.slice(back.indexOf(entry)).find((e) => e.id === entry.torque.after)?.id ?? null;
   const waitingFor = grouped(
     back.filter((entry): entry is FastenerEntry => entry.kind === "fasteners"),
     (entry) => tightenedAfter(entry) ?? "",
   );
   // Those that waited longest are tightened first: the group's own come last.
   const tightened = (after: string): Sketch[] =>
-    (waitingFor.get(after) ?? []).flatMap((entry) => torqueTasks(bench, state, entry));
+    (waitingFor.get(after) ?? []).flatMap((entry) =>
+      torqueTasks(bench, state, entry, provenBy(entry) === null ? "together" : "prove"),
+    );
 
   const starting = (when: WaitStep["starts"]): Sketch[] =>
     waitStepsOf(procedure)

@@ -226,6 +226,15 @@ export function lint(procedure: Procedure): Issue[] {
       facingKnown(entry, ["spine", i]);
       entry.loose.forEach((piece, j) => claim(piece.id, ["spine", i, "loose", j, "id"]));
     }
+    if (entry.kind === "fasteners" && entry.torque.proof) {
+      const { after, when } = entry.torque.proof;
+      const at = ["spine", i, "torque", "proof"];
+      known(when, [...at, "when"]);
+      const step = procedure.steps.find(({ id }) => id === after);
+      if (step?.kind !== "do" || step.stage !== "prove" || step.early) {
+        complain([...at, "after"], `"${after}" is no step of the proof that something can be tightened after.`);
+      }
+    }
     if (entry.kind === "fasteners" && entry.torque.after !== undefined) {
       const at = ["spine", i, "torque", "after"];
       const after = entry.torque.after;

@@ -31,13 +31,18 @@ export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
 }
 
 /** Torque and lock of a group; held back until another entry is in where the procedure says so. */
-export function torqueTasks(bench: Bench, state: JobState, entry: FastenerEntry): Sketch[] {
+export function torqueTasks(
+  bench: Bench,
+  state: JobState,
+  entry: FastenerEntry,
+  stage: "together" | "prove" = "together",
+): Sketch[] {
   const torque: Sketch = {
     id: taskId("torque", entry.id),
-    stage: "together",
+    stage,
     kind: "torque",
     title: `${entry.name}: torque`,
-    do: entry.torque.before,
+    do: (stage === "prove" && entry.torque.proof?.before) || entry.torque.before,
     caution: entry.torque.caution,
     tools: entry.together.tools,
     entry: entry.id,
@@ -47,7 +52,7 @@ export function torqueTasks(bench: Bench, state: JobState, entry: FastenerEntry)
   if (!locking) return [torque];
   const lock: Sketch = {
     id: taskId("lock", entry.id),
-    stage: "together",
+    stage,
     kind: "lock",
     title: `${entry.name}: lock`,
     do: locking.do,
