@@ -24,16 +24,17 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
     "Drive shaft off": ["", "maker"],
     "Caliper, hung off": ["", "1"],
     "Large band, inboard off": ["", "wire"],
+    "Inboard cup off": ["", "balls"],
     "Inboard boot off": ["", "inboard"],
     "Final-drive seal": ["whole"],
     "Inside of the joint": ["grit"],
-    "Tracks, cage and balls": ["polished"],
+    "Tracks, and what runs in them": ["polished"],
     "Turning play at the cup": ["0.3"],
     "Bare shaft": ["", "fold"],
     "Which way does the cage lie?": ["1"],
     "Small band: which way does the tail lie?": ["clock"],
   };
-  await workUntil(page, "Race, cage and balls: keep, renew or leave", answers);
+  await workUntil(page, "Race with its balls, or spider with its rollers: keep, renew or leave", answers);
   await expect(page.getByText("most makers condemn it; a new boot only delays")).toBeVisible();
   await expectWithin(page);
   // The owner's word: a name, a colon, what they said; less is asked back.

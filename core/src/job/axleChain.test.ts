@@ -38,6 +38,7 @@ const ANSWERS: Record<string, string[]> = {
   "inspect:boot-survey:found": ["torn"],
   "off:shaft": ["", "maker"],
   "off:band-in-large": ["", "wire"],
+  "off:cup": ["", "balls"],
   "off:boot-in": ["", "inboard"],
   "inspect:drive-seal:found": ["whole"],
   "inspect:joint-inside:found": ["clean"],

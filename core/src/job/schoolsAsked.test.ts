@@ -63,3 +63,32 @@ test("an axle nut gets its torque raised, before the wheel, or on the wheel once
   // Only one of both.
   expect(ground.filter((task) => task === "torque:axle-nut")).toHaveLength(1);
 });
+
+test("both boots over the outboard end: the inboard joint stays shut, looked at before it is washed and greased before it is closed", () => {
+  const job = jobOn(shop("axle-joint-outboard", []), technician);
+  answer(answer(job, "opens", "driven off"), "inboard-boot", "over this end");
+  const done = tasks(job);
+  const order = [
+    ...["off:boot-out", "off:band-in-small", "off:boot-in", "inspect:joint-inside:found", "do:wash-in", "do:dry-in"],
+    ...["inspect:joint-feel:found", "fit:boot-in", "do:pack-joint", "do:land-in", "fit:band-in-large", "do:vent-in"],
+    ...["fit:band-in-small", "fit:boot-out", "fit:joint-out", "do:pack-out"],
+  ];
+  expect(done.filter((task) => order.includes(task))).toEqual(order);
+  expect(done).not.toContain("off:cup");
+  // What is dirty and cannot be opened speaks for a whole shaft.
+  job.keep({ type: "finding_recorded", point: "joint-inside", item: 1, word: "grit" });
+  expect(proposed(job, "shaft")).toBe("renew");
+  expect(tasks(answer(job, "inboard-boot", "stays", "it is whole"))).not.toContain("off:boot-in");
+});
+
+test("three rollers are held on their pins as they leave the cup; a cage is asked which way it lies, a spider is not", () => {
+  const done = (kind: string): string[] => {
+    const job = jobOn(shop("axle-boots-inboard", []), technician);
+    return tasks(answer(job, "inboard-kind", kind));
+  };
+  const rollers = done("rollers");
+  expect(rollers.indexOf("do:rollers-held")).toBe(rollers.indexOf("off:cup") + 1);
+  expect(rollers).not.toContain("verify:cage-way");
+  expect(done("balls")).toContain("verify:cage-way");
+  expect(done("balls")).not.toContain("do:rollers-held");
+});

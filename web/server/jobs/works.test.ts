@@ -53,10 +53,10 @@ const axle = { procedure: "axle-joint-outboard", position: "front left", symptom
 
 test("a second shaft of the same machine is a second work of one procedure; Today and the search name both", async () => {
   const jobId = await newJob(QUAD, axle);
-  expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+  expect((await opened(jobId)).title).toBe("Outboard joint or boots over it, front left");
   await addWork(db, jobId, wanted("axle-joint-outboard", "rear right"), mira);
   const job = await opened(jobId);
-  expect(job.title).toBe("Outboard joint renewed, front left · Outboard joint renewed, rear right");
+  expect(job.title).toBe("Outboard joint or boots over it, front left · Outboard joint or boots over it, rear right");
   expect(
     walk(job.bench, job.state)
       .slice(0, 3)
@@ -73,7 +73,7 @@ test("sent twice it is kept once; a work twice at one place changes nothing", as
   const [first, second] = [await addWork(db, jobId, once, mira), await addWork(db, jobId, once, mira)];
   expect(second.kept.map(({ id }) => id)).toEqual(first.kept.map(({ id }) => id));
   await expect(addWork(db, jobId, wanted("axle-joint-outboard", "rear left"), mira)).rejects.toThrow(
-    "Outboard joint renewed, rear left is part of this job already.",
+    "Outboard joint or boots over it, rear left is part of this job already.",
   );
   expect((await opened(jobId)).events).toHaveLength(2);
 });
@@ -93,7 +93,7 @@ test("lines are accepted by what the job is laid out by: of the second work too,
   expect(nextTask(bench, state, walk(bench, state))?.id).toBe("do:raise");
   await appendEvents(db, jobId, line({ type: "work_dropped", work: "w2", reason: "owner wants it later" }), mira);
   const after = await opened(jobId);
-  expect(after.title).toBe("Outboard joint renewed, front left");
+  expect(after.title).toBe("Outboard joint or boots over it, front left");
   expect(worksStanding(after.bench, after.state).map(({ stage }) => stage)).toEqual(["in hand", "dropped"]);
   await expect(appendEvents(db, jobId, line(step), mira)).rejects.toThrow(
     /rear right was dropped: owner wants it later/,
@@ -111,20 +111,20 @@ describe("the right work in place of one taken in by mistake", () => {
     const jobId = await newJob(QUAD, axle);
     await appendEvents(db, jobId, line({ type: "step_confirmed", step: "crack-nuts" }), mira);
     const comesTo = {
-      differs: ["work: Outboard joint renewed, front left, now Outboard joint renewed, rear left"],
+      differs: ["work: Outboard joint or boots over it, front left, now Outboard joint or boots over it, rear left"],
       fallsOut: ["crack the wheel nuts: done"],
     };
     const asked = inPlace("w1", "rear left", true);
     expect(await takeWork(db, jobId, asked, mira)).toEqual({ ...comesTo, kept: [] });
-    expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+    expect((await opened(jobId)).title).toBe("Outboard joint or boots over it, front left");
     const sure = { ...asked, instead: { ...asked.instead, dry: false } };
     const { kept, ...rest } = await takeWork(db, jobId, sure, mira);
     expect(rest).toEqual(comesTo);
     expect(kept.map(({ body }) => body.type)).toEqual(["work_added", "work_dropped"]);
     const { title, bench, state } = await opened(jobId);
-    expect(title).toBe("Outboard joint renewed, rear left");
+    expect(title).toBe("Outboard joint or boots over it, rear left");
     expect(kept.map((event) => eventSentence(bench, state, event)).join("; ")).toMatch(
-      /in place of Outboard joint renewed, front left, taken in by mistake: written down for the other corner/,
+      /in place of Outboard joint or boots over it, front left, taken in by mistake: written down for the other corner/,
     );
     await takeWork(db, jobId, sure, mira);
     expect((await opened(jobId)).events).toHaveLength(4);
@@ -138,9 +138,9 @@ describe("the right work in place of one taken in by mistake", () => {
     );
     expect((await opened(jobId)).events).toHaveLength(1);
     await expect(takeWork(db, jobId, inPlace("w1", "front left", false), mira)).rejects.toThrow(
-      "Outboard joint renewed, front left is part of this job already.",
+      "Outboard joint or boots over it, front left is part of this job already.",
     );
-    expect((await opened(jobId)).title).toBe("Outboard joint renewed, front left");
+    expect((await opened(jobId)).title).toBe("Outboard joint or boots over it, front left");
   });
 });
 
