@@ -25,6 +25,7 @@ const FIELDS: Record<string, readonly (readonly [name: string, label: string])[]
   torque: [
     ["value", "torque, with its unit"],
     ["tolerance", "more or less: 10 %, or 5 N·m"],
+    ["passes", "passes in percent, where it says: 50 100"],
     ["least", "or as a range: from"],
     ["most", "to"],
   ],

@@ -38,6 +38,15 @@ describe("cells on their way out and in", () => {
 });
 
 describe("a figure", () => {
+  test("of a torque says the passes that its book draws it down in", () => {
+    const bolts = { figure: "plate-bolt-torque", value: "10", unit: "N.m", tolerance_percent: "10" };
+    const read = figure({ ...bolts, passes_percent: "50 100" });
+    expect(read).toMatchObject({ value: { spec: { passesPercent: [50, 100] } } });
+    if (!read.ok) throw new Error("refused");
+    expect(figuresTable.write(read.value, KNOWN_FIGURES)).toMatchObject({ passes_percent: "50 100" });
+    expect(faultsOf(figure({ ...bolts, passes_percent: "50 90" }))).toMatch(/^passes_percent: "50 90": write passes/);
+  });
+
   test("of what is counted says the name of each, and goes out as it came in", () => {
     const named = { figure: "grease-points", text: "spindle left, front arm, hitch" };
     const read = figure(named);

@@ -6,6 +6,8 @@ import {
   type HoldsFor,
   namesIn,
   namesWords,
+  PASSES_LIKE,
+  passesIn,
   rangeWords,
   scopeOf,
   SERIALS_LIKE,
@@ -51,6 +53,7 @@ export const figuresTable: Table<FigureRow> = {
     column("new_least", "The least of a new part."),
     column("new_most", "The most of a new part."),
     column("tolerance_percent", "How far off a torque may be, in percent."),
+    column("passes_percent", "The passes of a torque in percent of it, where the book says: 25 50 75 100."),
     column("unit", "The unit of all these: never guessed."),
     column("condition", "The condition that a limit holds in."),
     column("at_limit", `What holds at the limit: ${AT_LIMIT.join(", ")}; the shop's rule where it is empty.`),
@@ -117,7 +120,10 @@ function saysOf(spec: Spec, figures: Figures): Record<string, string> {
       };
     }
     case "torque":
-      return { value: numberText(spec.targetNm), tolerance_percent: numberText(spec.tolerancePercent), unit: "N·m" };
+      return {
+        ...{ value: numberText(spec.targetNm), tolerance_percent: numberText(spec.tolerancePercent), unit: "N·m" },
+        passes_percent: (spec.passesPercent ?? []).join(" "),
+      };
     case "count":
       return { value: numberText(spec.count), ...(spec.names && { text: namesWords(spec.names) }) };
     case "figure":
@@ -187,7 +193,14 @@ function columnOf(path: readonly PropertyKey[]): string {
     ...{ serviceMin: "least", serviceMax: "most", standardMin: "new_least", standardMax: "new_most" },
     ...{ min: "least", max: "most", target: "value", targetNm: "value", count: "value", value: "value" },
     ...{ atLimit: "at_limit", nearFraction: "near_percent" },
-    ...{ tolerancePercent: "tolerance_percent", condition: "condition", word: "text", card: "text", places: "text" },
+    ...{
+      tolerancePercent: "tolerance_percent",
+      passesPercent: "passes_percent",
+      condition: "condition",
+      word: "text",
+      card: "text",
+      places: "text",
+    },
   };
   return at.map((part) => columns[part]).find((one) => one !== undefined) ?? "figure";
 }
@@ -223,7 +236,7 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
     case "torque": {
       const tolerancePercent = read.number("tolerance_percent");
       if (tolerancePercent === null) read.wrong("tolerance_percent", "Empty: say how far off it may be, in percent.");
-      return { targetNm: must("value", value, "the torque to aim at"), tolerancePercent };
+      return { targetNm: must("value", value, "the torque to aim at"), tolerancePercent, ...drawnIn(read) };
     }
     case "count":
       return namedIn(read, value) ?? { count: must("value", value, "how many there are") };
@@ -239,6 +252,14 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
     case "places":
       return placesIn(read);
   }
+}
+
+/** The passes of a torque; nothing where the book says none. */
+function drawnIn(read: Reader): { passesPercent?: number[] } {
+  const text = read.words("passes_percent", 40);
+  const passes = text === "" ? null : passesIn(text);
+  if (text !== "" && !passes) read.wrong("passes_percent", `"${text}": ${PASSES_LIKE}`);
+  return passes ? { passesPercent: passes } : {};
 }
 
 /** Several of one thing by their names; null where nothing names them. */

@@ -123,7 +123,7 @@ describe("the entry line", () => {
     expect(job.type("-")).toBe("struck: 2.8 at friction 1, place 1");
     expect(job.aim?.key).toBe("read:friction-thickness:1:1:found");
     expect(job.events.filter((e) => e.body.type === "reading_taken")).toHaveLength(1);
-    expect(job.type("-")).toMatch(/^struck: Which way did the dish of the judder spring lie/);
+    expect(job.type("-")).toMatch(/^struck: Hub rubbers and basket bearing/);
     expect(job.offer({ type: "struck", event: uuid(0) })).toMatchObject({ ok: false, error: { code: "conflict" } });
   });
 
@@ -320,11 +320,29 @@ describe("going together", () => {
     const entry = bench.procedure.spine.find((e) => e.id === "plate-bolts");
     const verdicts =
       entry?.kind === "fasteners"
-        ? pullsOf(job.state, entry)
+        ? pullsOf(job.shop, job.state, entry)
             .slice(0, 4)
             .map((p) => p.verdict)
         : [];
     expect(verdicts).toEqual(["in band", "above band", "in band", "in band"]);
+  });
+
+  test("the passes are the book’s where it says them, and stay those that the group was begun in", () => {
+    const inPasses = (passesPercent: number[]) => ({
+      ...bench,
+      specs: bench.specs.map((spec) =>
+        spec.kind === "torque" && spec.key === "plate-bolt-torque" ? { ...spec, passesPercent } : spec,
+      ),
+    });
+    const passes = (job: Job) => [...new Set(job.task?.slots.flatMap((s) => (s.kind === "pull" ? [s.pass] : [])))];
+    const three = jobAt("torque:plate-bolts", {}, inPasses([30, 60, 100]));
+    expect(passes(three)).toEqual([1, 2, 3]);
+    expect(three.type("")).toBe("plate bolt 1, pass 1: 3.0 N·m, in band");
+    // The book is changed meanwhile: what was begun goes on as it was begun.
+    const after = new Job(inPasses([25, 50, 75, 100]), technician);
+    after.events = three.events;
+    expect(passes(after)).toEqual([1, 2, 3]);
+    expect(after.type("")).toBe("plate bolt 3, pass 1: 3.0 N·m, in band");
   });
 
   test("a wrench that cannot says so before the step", () => {

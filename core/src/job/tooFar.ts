@@ -14,7 +14,7 @@ import { type JobState, nameOfItem } from "./fold.ts";
 export function acceptTooFar(bench: Bench, state: JobState, draft: DraftOf<"pull_undone">): Answer<Body> {
   const entry = entryOf(bench.procedure, draft.entry);
   if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
-  const own = pullsOf(state, entry).filter(({ place }) => place === draft.place);
+  const own = pullsOf(bench, state, entry).filter(({ place }) => place === draft.place);
   const far = own.find(({ verdict }) => verdict === "above band");
   const valueNm = Math.max(...(far?.pulls ?? []).map(({ body }) => body.valueNm));
   if (!far)

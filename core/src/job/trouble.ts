@@ -3,6 +3,7 @@ import { entryHolding, entryOf, partOf, type FastenerEntry, type Part } from "..
 import { quantityParse } from "../quantity/index.ts";
 import { no, yes } from "../task/answers.ts";
 import type { OpenPoint } from "../task/kind.ts";
+import { passesOf } from "../task/fasteners/torque.ts";
 import { slot } from "../task/lines.ts";
 import { type Trouble, troubleCalled, TROUBLES } from "../trouble/index.ts";
 import { activeSpine } from "./applies.ts";
@@ -122,7 +123,7 @@ function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble
   // What was pulled before it gave way, or before it came, proves nothing of it as it is now.
   const keys =
     entry?.kind === "fasteners"
-      ? [...entry.torque.stagesPercent.map((_, i) => slot.pull(row, item, i + 1).key), slot.lock(row, item).key].filter(
+      ? [...passesOf(bench, state, entry).map((_, i) => slot.pull(row, item, i + 1).key), slot.lock(row, item).key].filter(
           (key) => state.bySlot.has(key),
         )
       : [];

@@ -5,7 +5,7 @@ import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
 import { AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { namesIn, namesWords } from "./names.ts";
-import { SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
+import { passesSchema, SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
 import { buildsIn } from "./build.ts";
 import { serialsIn, yearsIn } from "./holdsFor.ts";
 
@@ -23,6 +23,8 @@ export const figureTypedSchema = z.strictObject({
   newMost: typed,
   /** How far off a torque may be: in percent, or as a torque with its unit. */
   tolerance: typed,
+  /** The passes of a torque in percent of it, where the book says: "25 50 75 100". */
+  passes: typed,
   /** The condition that a limit holds in, where it says one. */
   condition: typed,
   /** What holds at the limit, and from how many percent of the wear on a part is near it; nothing: by the shop's rule. */
@@ -44,7 +46,20 @@ export type FigureTyped = z.input<typeof figureTypedSchema>;
 export const YEARS_LIKE = "write model years like 2024 to 2026, from 2024, to 2023 or 2025.";
 export const SERIALS_LIKE =
   "write frame numbers of one row like TF1200 to TF1899, the lower one first, or from TF1200.";
+export const PASSES_LIKE = "write passes in percent of the torque, rising to the whole of it: 25 50 75 100.";
 const BUILD_LIKE = "take one from the list, such as Engine: two-stroke; several with a semicolon between.";
+
+/** Passes as they are written, "25 50 75 100" or "25, 50, 75, 100 %"; null where they do not rise to 100. */
+export function passesIn(text: string): number[] | null {
+  const passes = passesSchema.safeParse(
+    text
+      .replace(/%/g, "")
+      .trim()
+      .split(/[\s,;]+/)
+      .map(Number),
+  );
+  return passes.success ? passes.data : null;
+}
 
 const refuse = (path: string, message: string): Answer<never> => ({
   ok: false,
@@ -66,7 +81,7 @@ export function figureEntered(
 ): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { key, grade, where, page, condition, atLimit, near, years, serials, build, ...texts } = parsed.value;
+  const { key, grade, where, page, condition, atLimit, near, years, serials, build, passes, ...texts } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
   const known = figures.get(key);
@@ -77,6 +92,9 @@ export function figureEntered(
   // Several of one thing by their names are counted by them.
   const names = known.kind === "count" ? namesIn(texts.value) : null;
   if (names) texts.value = String(names.length);
+  const inPasses = passes === "" ? null : passesIn(passes);
+  if (passes !== "" && !inPasses) return refuse("passes", `"${passes}": ${PASSES_LIKE}`);
+  const drawn = inPasses ? { passesPercent: inPasses } : {};
   const numbers = new Map<string, number>();
   for (const name of ["value", "least", "most", "newLeast", "newMost", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
@@ -171,13 +189,20 @@ export function figureEntered(
       if (from !== undefined && to !== undefined && !numbers.has("value")) {
         if (from >= to) return refuse("most", `${known.label}: the greatest must be above the least.`);
         const targetNm = (from + to) / 2;
-        return checked({ kind: "torque", ...common, targetNm, tolerancePercent: ((to - from) / 2 / targetNm) * 100 });
+        const tolerancePercent = ((to - from) / 2 / targetNm) * 100;
+        return checked({ kind: "torque", ...common, ...drawn, targetNm, tolerancePercent });
       }
       const target = need("value", "the torque, or the least and the greatest");
       const tolerance = need("tolerance", "how far off it may be, in percent or as a torque such as 5 N·m");
       if (!target.ok) return target;
       if (!tolerance.ok) return tolerance;
-      return checked({ kind: "torque", ...common, targetNm: target.value, tolerancePercent: tolerance.value });
+      return checked({
+        kind: "torque",
+        ...common,
+        ...drawn,
+        targetNm: target.value,
+        tolerancePercent: tolerance.value,
+      });
     }
     case "count": {
       const count = need("value", "how many there are, or their names with commas between");
@@ -302,7 +327,7 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
     case "height":
       return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}${ruleWords(spec)}`;
     case "torque":
-      return torqueWords(spec);
+      return `${torqueWords(spec)}${spec.passesPercent ? `, in passes of ${spec.passesPercent.join(", ")} %` : ""}`;
     case "count":
       return spec.names ? `${spec.count}: ${namesWords(spec.names)}` : String(spec.count);
     case "word":

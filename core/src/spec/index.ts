@@ -3,6 +3,8 @@ export {
   figureEntered,
   type FigureTyped,
   figureTypedSchema,
+  PASSES_LIKE,
+  passesIn,
   specWords,
   torqueWords,
   percentIn,

@@ -40,6 +40,9 @@ describe("a figure entered for one machine", () => {
     });
     const odd = kept(typed("shaft-nut-torque", { least: "24 N·m", most: "30 N·m" }));
     expect(specWords(odd)).toBe("24 to 30 N·m");
+    const drawn = { value: "10 N·m", tolerance: "10", passes: "25 50 75 100" };
+    expect(kept(typed("plate-bolt-torque", drawn))).toMatchObject({ passesPercent: [25, 50, 75, 100] });
+    expect(specWords(kept(typed("plate-bolt-torque", drawn)))).toBe("10 N·m ±10 %, in passes of 25, 50, 75, 100 %");
     const range = kept(typed("shaft-nut-torque", { least: "90 N·m", most: "110 N·m" }));
     expect(range).toMatchObject({ targetNm: 100, tolerancePercent: 10 });
     expect(kept(typed("swing-arm", { value: "560" }))).toMatchObject({ kind: "figure", value: 560, unit: "mm" });

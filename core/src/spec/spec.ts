@@ -33,6 +33,16 @@ export type Source = z.infer<typeof sourceSchema>;
 /** So many builds at once are told of one figure: each is a word of how the machine is made. */
 const MOST_BUILDS = 6;
 
+/** Passes in percent of a torque: each above the one before, the last the whole of it. */
+export const passesSchema = z
+  .array(fields.positive.max(100))
+  .min(1)
+  .max(8)
+  .refine(
+    (all) => all.at(-1) === 100 && all.every((percent, i) => percent > (all[i - 1] ?? 0)),
+    "each pass above the one before, the last 100",
+  );
+
 const common = {
   key: z.string().min(1),
   label: z.string().min(1),
@@ -69,6 +79,8 @@ export const specSchema = z.discriminatedUnion("kind", [
     ...common,
     targetNm: fields.positive,
     tolerancePercent: fields.positive.max(50),
+    /** The passes it is drawn down in, in percent of the torque, where the book says; else as the procedure has them. */
+    passesPercent: passesSchema.optional(),
   }),
   z
     .strictObject({

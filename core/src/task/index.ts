@@ -26,6 +26,7 @@ export {
 } from "./count/tray.ts";
 export {
   bandOf,
+  passesOf,
   pullsOf,
   type PullState,
   pullVerdict,

@@ -95,9 +95,12 @@ test("a track is unrolled by its windows: torn lugs where they were named, count
 
 test("the grease round goes by the machine’s own list: each by its name, where somebody said them", () => {
   const points = spec("count", "grease-points", { count: 3, names: ["spindle left", "front arm", "hitch"] });
-  const job = jobOn(shop("grease-round", [points]), technician, { "grease-cap": 3, "grease-points": 3 }).until("inspect:grease:found", {
-    ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "3"] },
-  });
+  const job = jobOn(shop("grease-round", [points]), technician, { "grease-cap": 3, "grease-points": 3 }).until(
+    "inspect:grease:found",
+    {
+      ...{ "do:still": ["", "spring"], "do:lift-plan": ["", "alone"], "off:plugs": ["", "3"] },
+    },
+  );
   job.type("water");
   const html = stepPanel(job);
   expect(html).toMatch(/spindle left<.*water: water first; pumped until clean grease came/s);

@@ -27,6 +27,7 @@ import {
   patternOf,
   pullList,
   pullListTotal,
+  passesOf,
   pullsOf,
   questionOf,
   lockedWords,
@@ -239,7 +240,7 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
   return activeSpine(bench, state)
     .filter((entry): entry is FastenerEntry => entry.kind === "fasteners")
     .map((entry) => {
-      const pulls = pullsOf(state, entry).filter((p) => p.pass === entry.torque.stagesPercent.length);
+      const pulls = pullsOf(bench, state, entry).filter((p) => p.pass === passesOf(bench, state, entry).length);
       const first = pulls.find((p) => p.pulls.length > 0)?.pulls[0];
       const spec = first?.body.spec;
       const words = pulls.map(({ place, pulls: own, verdict }) => {

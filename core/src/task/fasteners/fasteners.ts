@@ -14,15 +14,15 @@ import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
-import { bandOf, NO_TORQUE, pullsOf, pullVerdict, torqueSpecAt, wrenchFor } from "./torque.ts";
+import { bandOf, NO_TORQUE, passesOf, pullsOf, pullVerdict, torqueSpecAt, wrenchFor } from "./torque.ts";
 import type { TorqueSpec } from "../../spec/index.ts";
 
 /**
  * Passes in order, each over every place in the pattern's order. A cross needs an even count of four or more; a model
  * with another count is pulled in a star. Common practice, no source.
  */
-export function pullSlots(state: JobState, entry: FastenerEntry): Slot[] {
-  const { stagesPercent } = entry.torque;
+export function pullSlots(bench: Bench, state: JobState, entry: FastenerEntry): Slot[] {
+  const stagesPercent = [...passesOf(bench, state, entry)];
   const count = countOf(state, entry.id);
   const pattern = entry.torque.pattern === "cross" && (count < 4 || count % 2 === 1) ? "star" : entry.torque.pattern;
   const answer = fastenerSequence({ count, pattern, stagesPercent });
@@ -46,7 +46,7 @@ export function torqueTasks(
     caution: entry.torque.caution,
     tools: entry.together.tools,
     entry: entry.id,
-    slots: pullSlots(state, entry),
+    slots: pullSlots(bench, state, entry),
   };
   const locking = lockingOf(bench, state, entry);
   if (!locking) return [torque];
@@ -79,8 +79,9 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
   if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
   const count = countOf(state, entry.id);
   if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
-  const percent = entry.torque.stagesPercent[draft.pass - 1];
-  if (percent === undefined) return no("range", "pass", `There are ${entry.torque.stagesPercent.length} passes.`);
+  const passes = passesOf(bench, state, entry);
+  const percent = passes[draft.pass - 1];
+  if (percent === undefined) return no("range", "pass", `There are ${passes.length} passes.`);
   const spec = torqueSpecAt(bench, state, entry, draft.place);
   if (!spec) return no("missing", "spec", NO_TORQUE);
   const started = tasks
@@ -113,7 +114,7 @@ function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): 
   }
   const count = countOf(state, entry.id);
   if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
-  const last = entry.torque.stagesPercent.length;
+  const last = passesOf(bench, state, entry).length;
   if (!state.bySlot.has(slot.pull(entry.id, draft.place, last).key)) {
     return no("conflict", "entry", `Torque ${entry.one} ${draft.place} first, then lock it.`);
   }
@@ -184,10 +185,10 @@ function pullSet(
   by: { entry: FastenerEntry; spec: TorqueSpec; wrench: string },
 ): LineAnswer {
   const { entry, spec, wrench } = by;
-  if (!pullsOf(state, entry).some(({ pulls }) => pulls.length > 0)) {
+  if (!pullsOf(bench, state, entry).some(({ pulls }) => pulls.length > 0)) {
     return refused(`The first ${entry.one} is pulled by itself: its feel is known then. "all" takes the others.`);
   }
-  const band = bandOf(spec, entry.torque.stagesPercent[aim.pass - 1] ?? 100);
+  const band = bandOf(spec, passesOf(bench, state, entry)[aim.pass - 1] ?? 100);
   const text = typed === "" ? aimText(band) : typed;
   const read = quantityParse({ text, kind: "torque", unit: "N.m" });
   if (!read.ok) return refused(`"${text}" is no torque: type all, or what each read, such as ${aimText(band)} all.`);
@@ -230,7 +231,7 @@ function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   if (best === null) return refused(sentence);
   const wrench = best.id;
   if (SET.test(line)) return pullSet(line.replace(SET, "").trim(), typing, aim, { entry, spec, wrench });
-  const percent = entry.torque.stagesPercent[aim.pass - 1] ?? 100;
+  const percent = passesOf(bench, state, entry)[aim.pass - 1] ?? 100;
   const text = line === "" ? aimText(bandOf(spec, percent)) : line;
   return {
     kind: "drafts",
@@ -263,10 +264,10 @@ function lock(line: string, { bench, state }: Line, aim: SlotOf<"lock">): LineAn
   };
 }
 
-function pullVerdictOf(bench: Bench, body: BodyOf<"torque_applied">): string {
-  const entry = entryOf(bench.procedure, body.entry);
-  const percent = entry?.kind === "fasteners" ? (entry.torque.stagesPercent[body.pass - 1] ?? 100) : 100;
-  return body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "";
+function pullVerdictOf(bench: Bench, { entry: id, pass, spec, valueNm }: BodyOf<"torque_applied">): string {
+  const entry = entryOf(bench.procedure, id);
+  if (spec.kind !== "torque" || entry?.kind !== "fasteners") return "";
+  return pullVerdict(valueNm, bandOf(spec, (spec.passesPercent ?? entry.torque.stagesPercent)[pass - 1] ?? 100));
 }
 
 function outSentence(bench: Bench, state: JobState, body: BodyOf<"fastener_out">): string {
@@ -285,7 +286,7 @@ function badPulls({ bench, state }: Look): OpenPoint[] {
   return activeSpine(bench, state)
     .filter((entry): entry is FastenerEntry => entry.kind === "fasteners")
     .flatMap((entry) =>
-      pullsOf(state, entry)
+      pullsOf(bench, state, entry)
         .filter(({ verdict }) => verdict !== null && verdict !== "in band")
         .map(({ place, pass, pulls, verdict }): OpenPoint => {
           const last = pulls[pulls.length - 1]?.body;
@@ -304,7 +305,7 @@ function badPulls({ bench, state }: Look): OpenPoint[] {
 function guessedTorques({ bench, state }: Look): OpenPoint[] {
   return activeSpine(bench, state).flatMap((entry): OpenPoint[] => {
     if (entry.kind !== "fasteners") return [];
-    const guess = pullsOf(state, entry)
+    const guess = pullsOf(bench, state, entry)
       .flatMap(({ pulls }) => pulls)
       .find(({ body }) => body.spec.source.grade === "guess");
     if (!guess || guess.body.spec.kind !== "torque") return [];
@@ -333,7 +334,7 @@ function doubtedPull(bench: Bench, state: JobState, draft: DraftOf<"torque_appli
   const entry = groupOf(bench, draft.entry);
   const spec = entry && torqueSpecAt(bench, state, entry, draft.place);
   if (!entry || !spec) return null;
-  const { aimNm, minNm, maxNm } = bandOf(spec, entry.torque.stagesPercent[draft.pass - 1] ?? 100);
+  const { aimNm, minNm, maxNm } = bandOf(spec, passesOf(bench, state, entry)[draft.pass - 1] ?? 100);
   const spread = (aimNm * spec.tolerancePercent * BANDS) / 100;
   return doubted(
     { text: draft.text, kind: "torque", unit: "N.m", tool: "wrench" },
@@ -376,7 +377,7 @@ export const fasteners: Kind<
       hinted: (bench, state, s, waiting) => {
         const entry = groupOf(bench, s.entry);
         const left = waiting.filter((one) => one.kind === "pull" && one.pass === s.pass).length;
-        const begun = entry !== null && pullsOf(state, entry).some(({ pulls }) => pulls.length > 0);
+        const begun = entry !== null && pullsOf(bench, state, entry).some(({ pulls }) => pulls.length > 0);
         const set = begun && left > 1;
         return {
           hint: `Enter: clicked at the setting; or the value${set ? `; all: the ${left} left of this pass` : ""}; feel: no wrench at hand`,

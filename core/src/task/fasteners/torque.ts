@@ -39,6 +39,18 @@ export function torqueSpecAt(bench: Bench, state: JobState, entry: FastenerEntry
   return { ...spec, targetNm: own.torque.valueNm, source };
 }
 
+/**
+ * The passes that a group is drawn down in, in percent of its torque: as they were when it was begun, so that a book that
+ * changes meanwhile changes no pull; else as the book that holds its torque says, else as the procedure does.
+ */
+export function passesOf(bench: Bench, state: JobState, entry: FastenerEntry): readonly number[] {
+  const begun = Array.from({ length: countOf(state, entry.id) }, (_, i) => slot.pull(entry.id, i + 1, 1).key)
+    .flatMap((key) => state.bySlot.get(key) ?? [])
+    .find((event): event is EventOf<"torque_applied"> => isEvent(event, "torque_applied"));
+  const spec = begun ? begun.body.spec : torqueSpecFor(bench, entry);
+  return (spec?.kind === "torque" ? spec.passesPercent : undefined) ?? entry.torque.stagesPercent;
+}
+
 export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
 
 /**
@@ -54,7 +66,7 @@ export function wrenchFor(
   if (spec === null) {
     return { best: null, able: [], sentence: NO_TORQUE };
   }
-  const firstPass = bandOf(spec, entry.torque.stagesPercent[0] ?? 100).aimNm;
+  const firstPass = bandOf(spec, (spec.passesPercent ?? entry.torque.stagesPercent)[0] ?? 100).aimNm;
   const answer = fastenerWrench({
     targetNm: spec.targetNm,
     wrenches: bench.wrenches.map(({ id, minNm, maxNm }) => ({ id, minNm, maxNm })),
@@ -93,9 +105,9 @@ export type PullState = {
 };
 
 /** Every place and pass of a group with what was pulled. One pull above the band stays above: the bolt has felt it. */
-export function pullsOf(state: JobState, entry: FastenerEntry): PullState[] {
+export function pullsOf(bench: Bench, state: JobState, entry: FastenerEntry): PullState[] {
   const places = Array.from({ length: countOf(state, entry.id) }, (_, i) => i + 1);
-  return entry.torque.stagesPercent.flatMap((percent, p) =>
+  return passesOf(bench, state, entry).flatMap((percent, p) =>
     places.map((place): PullState => {
       const pulls = (state.bySlot.get(slot.pull(entry.id, place, p + 1).key) ?? []).filter(
         (event): event is EventOf<"torque_applied"> => isEvent(event, "torque_applied"),

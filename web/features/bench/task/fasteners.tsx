@@ -12,6 +12,7 @@ import {
   lockedWords,
   lockingOf,
   placesOf,
+  passesOf,
   pullsOf,
   type Slot,
   sourceLine,
@@ -55,9 +56,9 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
     );
   }
   const card = cardOf(bench, state, entry);
-  const pulls = pullsOf(state, entry);
+  const pulls = pullsOf(bench, state, entry);
   const order = slots.filter((s) => s.pass === 1).map((s) => s.place);
-  const percent = aim ? (entry.torque.stagesPercent[aim.pass - 1] ?? 100) : 100;
+  const percent = aim ? (passesOf(bench, state, entry)[aim.pass - 1] ?? 100) : 100;
   const band = bandOf(spec, percent);
   const guess = spec.source.grade === "guess";
   const wrenchMm = choice.best?.lengthMm ?? null;
