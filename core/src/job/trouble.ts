@@ -123,9 +123,10 @@ function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble
   // What was pulled before it gave way, or before it came, proves nothing of it as it is now.
   const keys =
     entry?.kind === "fasteners"
-      ? [...passesOf(bench, state, entry).map((_, i) => slot.pull(row, item, i + 1).key), slot.lock(row, item).key].filter(
-          (key) => state.bySlot.has(key),
-        )
+      ? [
+          ...passesOf(bench, state, entry).map((_, i) => slot.pull(row, item, i + 1).key),
+          slot.lock(row, item).key,
+        ].filter((key) => state.bySlot.has(key))
       : [];
   return yes({
     ...{ type: "trouble_ended", event: draft.event, end: end.id, words: draft.words, agreed: draft.agreed },

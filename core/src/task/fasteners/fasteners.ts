@@ -102,7 +102,10 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
   const read = quantityParse({ text: draft.text, kind: "torque", unit: "N.m" });
   if (!read.ok) return read;
   if (read.value.valueInBase <= 0) return no("range", "text", "A torque must be above 0 N·m.");
-  return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec });
+  // What was begun in other passes than the book says by now goes on in them, and says so.
+  const says = spec.passesPercent ?? entry.torque.stagesPercent;
+  const asBegun = String(says) === String(passes) ? spec : { ...spec, passesPercent: [...passes] };
+  return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec: asBegun });
 }
 
 /** A castle nut goes on to its next slot, never back; how far is worked out here. */
