@@ -167,7 +167,7 @@ describe("the axle from the inboard end", () => {
     const pass = { type: "gate_passed" as const, gate: "dirty-joint", reason: "owner told" };
     expect(job.offer(pass)).toMatchObject({ ok: false, error: { message: "Only a lead lets the work pass a gate." } });
     job.by = lead;
-    expect(job.offer({ ...pass, gate: "vent-before-last" })).toMatchObject({ ok: false });
+    expect(job.offer({ ...pass, gate: "in-vent" })).toMatchObject({ ok: false });
     job.keep(pass);
     expect(job.offer(fit).ok).toBe(true);
   });
@@ -179,7 +179,7 @@ describe("the axle from the inboard end", () => {
     });
     const small = { type: "part_fitted" as const, entry: "band-in-small", item: 1 };
     expect(axleAt("do:vent-in").offer(small)).toMatchObject({
-      error: { lacks: { what: "gate", id: "vent-before-last" } },
+      error: { lacks: { what: "gate", id: "in-vent" } },
     });
   });
 

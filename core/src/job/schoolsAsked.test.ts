@@ -1,8 +1,8 @@
-import { jobOn, shop, word } from "../../testingShop.ts";
+import { jobOn, shop, torque, word } from "../../testingShop.ts";
 import { technician } from "../../testingBench.ts";
 import type { TestJob } from "../../testing.ts";
 import { partOf } from "../procedure/index.ts";
-import { proposalFor, pullList, rechecksOf, walk } from "./index.ts";
+import { openPoints, proposalFor, pullList, rechecksOf, walk } from "./index.ts";
 
 // Whichever way a shop goes, the other stands beside it: what each proposes, pulls and brings back.
 const answer = (job: TestJob, question: string, way: string, reason: string | null = null): TestJob => {
@@ -69,16 +69,30 @@ test("both boots over the outboard end: the inboard joint stays shut, looked at 
   answer(answer(job, "opens", "driven off"), "inboard-boot", "over this end");
   const done = tasks(job);
   const order = [
-    ...["off:boot-out", "off:band-in-small", "off:boot-in", "inspect:joint-inside:found", "do:wash-in", "do:dry-in"],
-    ...["inspect:joint-feel:found", "fit:boot-in", "do:pack-joint", "do:land-in", "fit:band-in-large", "do:vent-in"],
-    ...["fit:band-in-small", "fit:boot-out", "fit:joint-out", "do:pack-out"],
+    ...[
+      "off:boot-out",
+      "off:band-over-small",
+      "off:boot-over",
+      "inspect:joint-inside-shut:found",
+      "do:wash-shut",
+      "do:dry-shut",
+    ],
+    ...[
+      "inspect:joint-feel:found",
+      "fit:boot-over",
+      "do:pack-shut",
+      "do:land-over",
+      "fit:band-over-large",
+      "do:vent-over",
+    ],
+    ...["fit:band-over-small", "fit:boot-out", "fit:joint-out", "do:pack-out"],
   ];
   expect(done.filter((task) => order.includes(task))).toEqual(order);
   expect(done).not.toContain("off:cup");
   // What is dirty and cannot be opened speaks for a whole shaft.
-  job.keep({ type: "finding_recorded", point: "joint-inside", item: 1, word: "grit" });
+  job.keep({ type: "finding_recorded", point: "joint-inside-shut", item: 1, word: "grit" });
   expect(proposed(job, "shaft")).toBe("renew");
-  expect(tasks(answer(job, "inboard-boot", "stays", "it is whole"))).not.toContain("off:boot-in");
+  expect(tasks(answer(job, "inboard-boot", "stays", "it is whole"))).not.toContain("off:boot-over");
 });
 
 test("three rollers are held on their pins as they leave the cup; a cage is asked which way it lies, a spider is not", () => {
@@ -91,4 +105,15 @@ test("three rollers are held on their pins as they leave the cup; a cage is aske
   expect(rollers).not.toContain("verify:cage-way");
   expect(done("balls")).toContain("verify:cage-way");
   expect(done("balls")).not.toContain("do:rollers-held");
+});
+
+test("no signature stands for the torque of an axle where its figure is on file and a wrench here reaches it", () => {
+  const skipped = (specs: ReturnType<typeof torque>[]) => {
+    const job = jobOn(shop("front-wheel-fork", specs), technician);
+    job.keep({ type: "slot_skipped", slot: "pull:front-axle:1:1", reason: "no time" });
+    return openPoints(job.shop, job.state).find(({ key }) => key.includes("pull:front-axle:1:1"))?.hard;
+  };
+  expect(skipped([torque("front-axle")])).toBe(true);
+  expect(skipped([{ ...torque("front-axle"), targetNm: 4000 } as never])).toBe(false);
+  expect(skipped([])).toBe(false);
 });

@@ -157,6 +157,8 @@ const fastenersSchema = z.strictObject({
     caution: sentence.optional(),
     /** The entry that must be in before these are tightened; until then they are only snug. */
     after: rowId.optional(),
+    /** No signature stands for the last pass, where its figure is on file and a wrench here reaches it: an axle, a wheel. */
+    hard: z.boolean().optional(),
     /** Where this holds they are tightened in the proof instead, once its step is done: how they are held there. */
     proof: z.strictObject({ after: rowId, when: conditionSchema, before: sentence }).optional(),
   }),

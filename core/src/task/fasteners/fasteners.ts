@@ -14,7 +14,7 @@ import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
-import { bandOf, NO_TORQUE, passesOf, pullsOf, pullVerdict, torqueSpecAt, wrenchFor } from "./torque.ts";
+import { bandOf, NO_TORQUE, passesOf, pullsOf, pullVerdict, torqueSpecAt, torqueSpecFor, wrenchFor } from "./torque.ts";
 import type { TorqueSpec } from "../../spec/index.ts";
 
 /**
@@ -389,6 +389,12 @@ export const fasteners: Kind<
       },
       rehearsed: () => "",
       shapes: false,
+      hard: (bench, s) => {
+        const entry = groupOf(bench, s.entry);
+        const spec = entry?.torque.hard === true ? torqueSpecFor(bench, entry) : null;
+        if (!entry || !spec || wrenchFor(bench, entry).best === null) return false;
+        return s.pass === (spec.passesPercent ?? entry.torque.stagesPercent).length;
+      },
       wrenches: (bench, s) => {
         const entry = groupOf(bench, s.entry);
         return entry ? wrenchFor(bench, entry).able : [];
