@@ -98,6 +98,8 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
     "Swing arm and slider": ["whole"],
     "Old, new and shaft compared": ["4.55 4.18 4.05"],
     "Rear wheel off": ["", "2"],
+    "Wheel bearings and seals, rear": ["smooth"],
+    "Rubbers of the hub": ["tight"],
     "Chain length over 20 pitches": ["322 322.5 323"],
     "Rear teeth": ["hooked"],
     "New sprocket on the shaft": ["0.2"],

@@ -422,6 +422,8 @@ describe("the chain", () => {
     const job = setAt("adjust:set-slack", setShop, {
       "fit:chain": ["", "clip"],
       "off:rear-wheel": ["", "2"],
+      "inspect:wheel-bearings:found": ["smooth"],
+      "inspect:hub-damper:found": ["tight"],
       "measure:chain-length:found": ["322 322 322"],
       "inspect:teeth-rear:found": ["full"],
       "inspect:arm-sawn:found": ["whole"],

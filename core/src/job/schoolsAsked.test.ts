@@ -117,3 +117,16 @@ test("no signature stands for the torque of an axle where its figure is on file 
   expect(skipped([{ ...torque("front-axle"), targetNm: 4000 } as never])).toBe(false);
   expect(skipped([])).toBe(false);
 });
+
+test("what beds in is looked at again after the first ride, and new spokes twice", () => {
+  const back = (id: string, said: readonly (readonly [string, string])[] = []): string[] => {
+    const job = jobOn(shop(id, []), technician);
+    for (const [question, way] of said) answer(job, question, way);
+    return rechecksOf(job.shop, job.state).map(({ what }) => what);
+  };
+  expect(back("axle-out-in")).toContainEqual(expect.stringMatching(/^After the first ride: axle nut/));
+  expect(back("front-wheel-fork")).toContainEqual(expect.stringMatching(/^After the first ride: pinch bolts/));
+  expect(back("chain-sprockets").filter((what) => what.startsWith("After the first ride"))).toHaveLength(3);
+  expect(back("spokes-tires", [["spokes-new", "settled"]])).toEqual([]);
+  expect(back("spokes-tires", [["spokes-new", "both new"]])).toHaveLength(2);
+});
