@@ -75,7 +75,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
     "Cover bolts off": ["25 25 cable bracket 40", "25 copper washer 25 45"],
     "Cover off": ["", "2", "good"],
     "Cover gasket off": ["", "1"],
-    "Judder spring and seat off": ["", "stay", "1"],
+    "Judder spring and seat off": ["", "1", "stay"],
   });
   await expect(page.getByText("15 out, 0 in")).toBeVisible();
   await expect(aim).toContainText("friction 1, place 1");
@@ -310,7 +310,7 @@ const STAYS: Record<string, string[]> = {
   "Cover bolts off": ["", "", "", "", "", ""],
   "Cover off": ["", "2", "1"],
   "Cover gasket off": ["", "1"],
-  "Judder spring and seat off": ["", "stay", "1"],
+  "Judder spring and seat off": ["", "1", "stay"],
   "Friction plate thickness": [times("2.93", 21), times("2.93", 6)],
   "Friction plate lining": [times("1", 9)],
   "Steel plate thickness": ["1.98 1.98 1.98 1.98 1.98 1.98 1.6 1.6"],

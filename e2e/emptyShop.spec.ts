@@ -60,7 +60,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     "Pressure-plate bolts off": counts("gasket", "3"),
     "Springs off": counts("none", "3"),
     "Plate pack off": [...counts("as the others", "as the others"), "", ...counts("3", "2")],
-    "Judder spring and seat off": ["", "stay", "to the engine"],
+    "Judder spring and seat off": ["", "to the engine", "stay"],
   });
   if (!known) {
     // No gauge: it says so, and keeps nothing until the shop has one.
