@@ -27,6 +27,8 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
     "Inboard cup off": ["", "balls"],
     "Inboard boot off": ["", "inboard"],
     "Final-drive seal": ["whole"],
+    "Seal and bearing of the hub": ["whole"],
+    "Final-drive oil as it ran out": ["clean"],
     "Inside of the joint": ["grit"],
     "Tracks, and what runs in them": ["polished"],
     "Turning play at the cup": ["0.3"],

@@ -44,6 +44,8 @@ const ANSWERS: Record<string, string[]> = {
   "off:shaft": ["", "maker", "driven"],
   "off:joint-out": ["", "stays"],
   "inspect:drive-seal:found": ["whole"],
+  "inspect:hub-seal-lip:found": ["whole"],
+  "inspect:final-oil:found": ["clean"],
   "inspect:joint-inside-out:found": ["clean"],
   "inspect:tracks-out:found": ["smooth"],
   "measure:joint-play-out:found": ["0.2"],

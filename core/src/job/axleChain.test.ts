@@ -41,6 +41,8 @@ const ANSWERS: Record<string, string[]> = {
   "off:cup": ["", "balls"],
   "off:boot-in": ["", "inboard"],
   "inspect:drive-seal:found": ["whole"],
+  "inspect:hub-seal-lip:found": ["whole"],
+  "inspect:final-oil:found": ["clean"],
   "inspect:joint-inside:found": ["clean"],
   "inspect:tracks:found": ["smooth"],
   "measure:joint-play:found": ["0.28"],

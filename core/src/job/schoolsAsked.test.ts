@@ -130,3 +130,18 @@ test("what beds in is looked at again after the first ride, and new spokes twice
   expect(back("spokes-tires", [["spokes-new", "settled"]])).toEqual([]);
   expect(back("spokes-tires", [["spokes-new", "both new"]])).toHaveLength(2);
 });
+
+test("what got into a joint is met by the rule that was chosen, and since when it was open is asked", () => {
+  const job = jobOn(shop("axle-rebuild", []), technician);
+  job.keep({ type: "finding_recorded", point: "joint-inside", item: 1, word: "grit" });
+  const asked = (question: string) =>
+    walk(job.shop, job.state).some(({ slots }) => slots.some((s) => s.kind === "ask" && s.question === question));
+  expect(asked("dirt-rule")).toBe(true);
+  expect(asked("torn-since")).toBe(false);
+  job.keep({ type: "finding_recorded", point: "boot-survey", item: 1, word: "torn" });
+  expect(asked("torn-since")).toBe(true);
+  job.keep({ type: "finding_recorded", point: "hub-seal-lip", item: 1, word: "torn" });
+  expect(proposed(job, "hub-seal")).toBe("renew");
+  job.keep({ type: "finding_recorded", point: "final-oil", item: 1, word: "milky" });
+  expect(proposed(job, "final-seal")).toBe("renew");
+});
