@@ -21,9 +21,12 @@ afterAll(async () => {
 test("a procedure that cannot be followed is not taken: told by file, step and what would be right; the older goes on", async () => {
   const file = path.join(folder, "chain-slack-check.json");
   const good = readFileSync(file, "utf8");
+  const version = Number(/"version": (\d+)/.exec(good)?.[1]);
   writeFileSync(
     file,
-    good.replace('"version": 4', '"version": 5').replaceAll('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
+    good
+      .replace(`"version": ${version}`, `"version": ${version + 1}`)
+      .replaceAll('"after": "rear-axle-nut"', '"after": "rear-axel-nut"'),
   );
   writeFileSync(path.join(folder, "torn.json"), "{");
   const axle = path.join(folder, "axle-out-in.json");
@@ -32,13 +35,15 @@ test("a procedure that cannot be followed is not taken: told by file, step and w
   const faults = await procedureFaultsOf(db);
   expect(faults.map((fault) => fault.file)).toEqual(["axle-out-in.json", "chain-slack-check.json", "torn.json"]);
   expect(faults[0]?.message).toMatch(
-    /^axle-out-in\.json: spine: "axle-in" is no shared piece: .*axle-bench, axle-inboard, axle-nut-ground, axle-out, /,
+    /^axle-out-in\.json: spine: "axle-in" is no shared piece: .*axle-bench, .*axle-nut-ground, axle-out, /,
   );
   expect(faults[1]?.message).toMatch(
     /\((rear-axle-nut|axle-marks|slack-to-set)\): "rear-axel-nut" is no part of the spine\. Is "rear-axle-nut" meant\?/,
   );
   const offered = await proceduresFor(db, ["chain-drive"], null);
-  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain("chain-slack-check 4");
+  expect(offered.map(({ procedure }) => `${procedure.id} ${procedure.version}`)).toContain(
+    `chain-slack-check ${version}`,
+  );
 
   writeFileSync(file, good);
   rmSync(path.join(folder, "torn.json"));
