@@ -142,6 +142,8 @@ test("what got into a joint is met by the rule that was chosen, and since when i
   expect(asked("torn-since")).toBe(true);
   job.keep({ type: "finding_recorded", point: "hub-seal-lip", item: 1, word: "torn" });
   expect(proposed(job, "hub-seal")).toBe("renew");
+  // Water in the oil says not where it came in: it proposes no seal.
+  job.keep({ type: "finding_recorded", point: "drive-seal", item: 1, word: "whole" });
   job.keep({ type: "finding_recorded", point: "final-oil", item: 1, word: "milky" });
-  expect(proposed(job, "final-seal")).toBe("renew");
+  expect(proposed(job, "final-seal")).toBe("keep");
 });
