@@ -101,6 +101,21 @@ export type PartInsteadRow = { partId: string; otherId: string };
 export type PartHoldsRow = { kitId: string; partId: string; count: number };
 /** What became of a part: priced, counted, fits another model; by whom. */
 export type PartLogRow = { id: string; partId: string; at: Date; byName: string; words: string };
+/** A part that was bad, as the job said it in which it was met; what was done about it stands in its lines. */
+export type ComplaintRow = {
+  /** The line of the job that said it. */
+  id: string;
+  jobId: string;
+  name: string;
+  number: string;
+  words: string;
+  task: string;
+  at: Date;
+  byName: string;
+  /** What was done last about it. */
+  state: string;
+};
+export type ComplaintLineRow = { id: string; complaintId: string; at: Date; byName: string; does: string; words: string };
 export type OwnerRow = { id: string; name: string; contact: string };
 export type MachineRow = {
   id: string;
@@ -444,6 +459,15 @@ function models(sequelize: Sequelize) {
     }),
     partLog: define<PartLogRow>("part_log", {
       ...{ id: key(36), partId: text(60), byName: text(80), words: text(500) },
+      at: { type: stamp, allowNull: false },
+    }),
+    complaints: define<ComplaintRow>("part_complaints", {
+      ...{ id: key(36), jobId: text(36), name: text(160), number: text(60), words: text(2000) },
+      ...{ task: text(200), byName: text(80), state: text(20) },
+      at: { type: stamp, allowNull: false },
+    }),
+    complaintLines: define<ComplaintLineRow>("complaint_lines", {
+      ...{ id: key(36), complaintId: text(36), byName: text(80), does: text(20), words: text(500) },
       at: { type: stamp, allowNull: false },
     }),
     owners: define<OwnerRow>("owners", { id: key(36), name: text(120), contact: text(200) }),

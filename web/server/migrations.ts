@@ -331,6 +331,18 @@ const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) =>
         KEY of_book (bookId, at), FOREIGN KEY (bookId) REFERENCES spec_books(id))`,
     ],
   },
+  {
+    name: "0026-complaints-of-parts",
+    statements: [
+      `CREATE TABLE IF NOT EXISTS part_complaints (id CHAR(36) PRIMARY KEY, jobId CHAR(36) NOT NULL,
+        name VARCHAR(160) NOT NULL, number VARCHAR(60) NOT NULL, words VARCHAR(2000) NOT NULL,
+        task VARCHAR(200) NOT NULL, at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, state VARCHAR(20) NOT NULL,
+        KEY by_state (state, at), KEY of_job (jobId), FOREIGN KEY (jobId) REFERENCES jobs(id))`,
+      `CREATE TABLE IF NOT EXISTS complaint_lines (id CHAR(36) PRIMARY KEY, complaintId CHAR(36) NOT NULL,
+        at DATETIME(3) NOT NULL, byName VARCHAR(80) NOT NULL, does VARCHAR(20) NOT NULL, words VARCHAR(500) NOT NULL,
+        KEY of_complaint (complaintId, at), FOREIGN KEY (complaintId) REFERENCES part_complaints(id))`,
+    ],
+  },
 ];
 
 /** Figures kept before what they hold for was part of their name. */

@@ -77,7 +77,17 @@ export {
   typedSchema,
 } from "./events.ts";
 export { factsOf } from "./facts.ts";
-export { endedWords, type Met, readTorque, type Troubled, troubledRows, troublesFor, troublesOf } from "./trouble.ts";
+export {
+  type Complaint,
+  complaintsOf,
+  endedWords,
+  type Met,
+  readTorque,
+  type Troubled,
+  troubledRows,
+  troublesFor,
+  troublesOf,
+} from "./trouble.ts";
 export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { belowWords, spreadOf, spreadsOn } from "./spread.ts";

@@ -2,6 +2,7 @@ import { ANSWERS, bench, jobAt, lead } from "../../testingBench.ts";
 import { TROUBLES } from "../trouble/index.ts";
 import { torqueSpecAt } from "../task/index.ts";
 import {
+  complaintsOf,
   type Draft,
   type DraftOf,
   eventSentence,
@@ -162,4 +163,35 @@ test("what can have trouble is offered it, and everything offered is taken", () 
   }
   // A torque of its own only where the thread is another one, and then the owner pays for it.
   for (const { ends } of TROUBLES) for (const one of ends) expect(one.torque && !one.owner).toBe(false);
+});
+
+test("of a new one that was refused another goes in besides, and a complaint stands until it turns out right", () => {
+  const job = jobAt("off:gasket");
+  const pulled = () => pullList(job.shop, job.state).filter(({ role }) => role === "gasket");
+  const before = pulled().length;
+  const gasket = { row: "gasket", item: 1, trouble: "new-refused", words: "a hole short" };
+  const end = (event: string, end: string): Draft => ({
+    ...{ type: "trouble_ended", event, end, words: "w", torque: null },
+    agreed: AGREED,
+  });
+  const event = met(job, gasket);
+  // The cover's gasket is used once: the old one is never put back.
+  expect(refusal(job, end(event, "old"))).toMatch(/goes in new here: the old one is not put back/);
+  const right = job.keep(end(event, "right"));
+  expect([pulled().length - before, complaintsOf(job.shop, job.state)]).toEqual([0, []]);
+  job.keep({ type: "struck", event: right.id });
+  job.keep(end(event, "another"));
+  expect(pulled().length - before).toBe(1);
+  expect(complaintsOf(job.shop, job.state)).toEqual([
+    expect.objectContaining({ event, role: "gasket", words: "a hole short", task: "off:plate-bolts" }),
+  ]);
+  // What broke while it was taken off is nobody's fault who sold it, and is renewed anyway.
+  const broke = met(job, { ...gasket, trouble: "damaged" });
+  job.keep(end(broke, "renewed"));
+  expect([pulled().length - before, complaintsOf(job.shop, job.state).length]).toEqual([1, 1]);
+});
+
+test("of a plate of the pack it is said by its number", () => {
+  const job = jobAt("off:plate-bolts");
+  expect(troubledRows(job.shop, job.state).map(({ name }) => name)).toContain("friction 2");
 });

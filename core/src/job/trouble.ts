@@ -47,12 +47,13 @@ function named(bench: Bench, state: JobState, row: FastenerEntry | Part, of: Tro
   });
 }
 
-/** Everything of the work that a trouble may be said of, plates of a pack aside, in the order of its taking apart. */
+/** Everything of the work that a trouble may be said of, in the order of its taking apart. */
 export const troubledRows = (bench: Bench, state: JobState): Troubled[] =>
-  activeSpine(bench, state).flatMap((entry): Troubled[] => {
-    if (entry.kind === "pack") return [];
-    return named(bench, state, entry, entry.kind === "fasteners" ? "fasteners" : "parts");
-  });
+  activeSpine(bench, state).flatMap((entry): Troubled[] =>
+    entry.kind === "fasteners"
+      ? named(bench, state, entry, "fasteners")
+      : (entry.kind === "pack" ? entry.layers : [entry]).flatMap((part) => named(bench, state, part, "parts")),
+  );
 
 /** What of the work can have this trouble. */
 export const troublesFor = ({ of }: Troubled): Trouble[] => TROUBLES.filter((one) => one.of.includes(of));
@@ -100,6 +101,13 @@ function acceptTroubleEnd(bench: Bench, state: JobState, draft: DraftOf<"trouble
   const { met, trouble } = one.value;
   const end = trouble.ends.find(({ id }) => id === draft.end);
   if (!end) return no("unsupported", "end", `It does not end so: ${trouble.ends.map(({ says }) => says).join("; ")}.`);
+  if (end.old && renewedAnyway(bench, state, met.body)?.anyway) {
+    return no(
+      "conflict",
+      "end",
+      `${met.body.name} goes in new here: the old one is not put back. Where it is good enough, say so first at its decision.`,
+    );
+  }
   if (end.owner && draft.agreed === null) {
     return no(
       "missing",
@@ -183,18 +191,46 @@ export const troublePoints = (state: JobState): OpenPoint[] =>
 export const troubledBy = (state: JobState): ReadonlyMap<string, string> =>
   new Map(openTroubles(state).map(({ met: { id, body } }) => [`trouble:${id}`, body.row]));
 
-/** What takes the place of what broke or had to go; what is renewed anyway is not counted twice. */
+/** The role in stores of what has a trouble, and whether it is renewed whatever became of that. */
+function renewedAnyway(bench: Bench, state: JobState, { row, item }: { row: string; item: number }) {
+  const entry = entryOf(bench.procedure, row);
+  if (entry?.kind === "fasteners") return { role: entry.role ?? null, anyway: entry.singleUse };
+  const part = entryHolding(bench.procedure, row) && partOf(bench.procedure, row);
+  return part ? { role: part.role ?? null, anyway: isRenewed(state, part, item) } : null;
+}
+
+/**
+ * What takes the place of what broke or had to go. What is renewed anyway is not counted twice; of a new one that was
+ * refused, another goes in besides.
+ */
 export const renewedByTrouble = (bench: Bench, state: JobState) =>
-  state.troubles.ended.flatMap(({ body: { row, item, name, renews, event } }) => {
-    if (!renews) return [];
-    const why = state.troubles.met.find(({ id }) => id === event)?.body.says ?? "";
-    const entry = entryOf(bench.procedure, row);
-    if (entry?.kind === "fasteners") {
-      return entry.singleUse ? [] : [{ role: entry.role ?? null, row, name, why }];
-    }
-    const part = entryHolding(bench.procedure, row) && partOf(bench.procedure, row);
-    if (!part || isRenewed(state, part, item)) return [];
-    return [{ role: part.role ?? null, row, name, why }];
+  troublesOf(state).flatMap(({ met, ended, trouble }) => {
+    if (!ended?.body.renews) return [];
+    const { row, name, says: why } = met.body;
+    const of = renewedAnyway(bench, state, met.body);
+    if (!of || (of.anyway && trouble?.ofNew !== true)) return [];
+    return [{ role: of.role, row, name, why }];
+  });
+
+/** A part or fastener that a complaint is kept of: what it is, and what is wrong with it. */
+export type Complaint = {
+  event: string;
+  name: string;
+  role: string | null;
+  number: string;
+  words: string;
+  task: string;
+};
+
+/** What is complained of and did not turn out to be right, with the number on file where stores hold but one such. */
+export const complaintsOf = (bench: Bench, state: JobState): Complaint[] =>
+  troublesOf(state).flatMap(({ met, ended, trouble }) => {
+    if (trouble?.complaint !== true || trouble.ends.find(({ id }) => id === ended?.body.end)?.right) return [];
+    const { name, words, task } = met.body;
+    const role = renewedAnyway(bench, state, met.body)?.role ?? null;
+    const held = role === null ? [] : bench.parts.filter((part) => part.role === role);
+    const number = held.length === 1 ? (held[0]?.number ?? "") : "";
+    return [{ event: met.id, name, role, number, words, task }];
   });
 
 /** What is looked at once more at the next job: what was mended in its place, and what nobody has ended. */

@@ -11,6 +11,10 @@ const troubleSchema = z.strictObject({
   says: words,
   /** What can have it. */
   of: z.array(z.enum(["fasteners", "parts"])).min(1),
+  /** Whether it is said of the new one: another is taken from stores besides. */
+  ofNew: z.boolean().default(false),
+  /** Whether a complaint is kept of it, for whoever sold it. */
+  complaint: z.boolean().default(false),
   source: words,
   /** What is looked at before anything is tried. */
   look: words,
@@ -31,6 +35,10 @@ const troubleSchema = z.strictObject({
         torque: z.boolean(),
         /** Whether it is looked at again at the next job. */
         again: z.boolean(),
+        /** Whether the old one goes in again: one that is used once does not. */
+        old: z.boolean().default(false),
+        /** Whether nothing was wrong with it after all: no complaint stands. */
+        right: z.boolean().default(false),
       }),
     )
     .min(1),

@@ -1,6 +1,8 @@
+import Link from "next/link";
 import { searchAsked, type Searched } from "@/server/asked";
 import { booksOf } from "@/server/books/read";
 import { requireActor } from "@/server/page";
+import { complaintsOpen } from "@/server/parts/complaints";
 import { partLines } from "@/server/parts/read";
 import { partRoles } from "@/server/procedures/read";
 import { shopOf } from "@/server/settings/read";
@@ -23,6 +25,7 @@ export default async function PartsPage(asked: Searched) {
   const search = await searchAsked(asked);
   const { parts, more } = await partLines(db, search);
   const models = (await booksOf(db)).map(({ maker, model }) => `${maker} ${model}`);
+  const open = await complaintsOpen(db);
   const currency = (await shopOf(db, null))?.currency ?? "";
   return (
     <>
@@ -30,7 +33,10 @@ export default async function PartsPage(asked: Searched) {
         <h1 className="text-lg font-semibold">Parts</h1>
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
-        <div className="flex justify-end pb-2">
+        <div className="flex flex-wrap items-center justify-end gap-4 pb-2">
+          <Link href="/parts/complaints" className="flex min-h-[44px] items-center text-lg underline">
+            {open === 0 ? "Bad parts, complained of" : `Bad parts: ${open} not settled`}
+          </Link>
           <FormKey
             words="Put a part on file"
             title="A part for stores"

@@ -13,12 +13,23 @@ function heard(typed: string): DraftOf<"trouble_ended">["agreed"] {
 const CAME_OF_IT = ["it moved", "no movement", "worse than before"] as const;
 
 /** Asks in which words something went wrong, at which fastener or part. */
-export const troubleAsked = ({ row, item, name }: Troubled, { id, says }: Trouble, task: string): Asking => ({
+export const troubleAsked = (
+  { row, item, name }: Troubled,
+  { id, says, complaint }: Trouble,
+  task: string,
+): Asking => ({
   kind: "reason",
-  question: `${name}: ${says}. How is it, and what may have done it?`,
+  ...(complaint
+    ? {
+        question: `${name}: ${says}. Which one is it, and what is wrong with it?`,
+        hint: "its number and batch as on the packet, then what is wrong: lot 0612, splines loose",
+      }
+    : {
+        question: `${name}: ${says}. How is it, and what may have done it?`,
+        hint: "in your own words: sheared flush, rusted in",
+      }),
   reasons: [],
   byWord: true,
-  hint: "in your own words: sheared flush, rusted in",
   drafts: (typed) =>
     typed.trim() === "" ? null : [{ type: "trouble_met", trouble: id, row, item, task, words: typed.trim() }],
 });

@@ -17,6 +17,7 @@ import { specsOf } from "../books/read.ts";
 import { keepLook } from "../board/store.ts";
 import { rememberFigures } from "../books/store.ts";
 import type { Database, JobRow, Tx } from "../database.ts";
+import { keepComplaints } from "../parts/complaints.ts";
 import { keepSpares } from "../machines/spares.ts";
 import { addMachine, keepRechecks } from "../machines/store.ts";
 import { proceduresFor } from "../procedures/read.ts";
@@ -248,6 +249,7 @@ export async function appendWithin(
     const where = { jobId, machineId: job.machineId, bench: laidOut };
     await keepRechecks(db, where, fresh, state, transaction);
     await keepSpares(db, where, fresh, state, transaction);
+    await keepComplaints(db, where, fresh, state, transaction);
     const ended = fresh.some(({ body }) => body.type === "job_released" || body.type === "job_handed_back");
     if (ended || fresh.some(({ body }) => body.type === "finding_recorded")) {
       await keepLook(db, { machineId: job.machineId, jobId, bench: laidOut, state, by, at: came, ended }, transaction);

@@ -29,3 +29,23 @@ export const partChangeSchema = z.discriminatedUnion("does", [
   z.strictObject({ does: z.literal("holds no more"), number }),
 ]);
 export type PartChange = z.infer<typeof partChangeSchema>;
+
+/** How somebody was told of a bad part, and how a complaint of one may be settled. */
+export const TOLD_BY = ["counter", "phone", "message", "letter"] as const;
+export const SETTLED = ["replaced", "credited", "refused", "let be"] as const;
+
+/** What is done about a complaint: who was told, what came back, how it was settled. */
+export const complaintSaidSchema = z.discriminatedUnion("does", [
+  z.strictObject({
+    does: z.literal("told"),
+    whom: words(120, "say who was told: the seller, the maker's desk"),
+    how: z.enum(TOLD_BY, "say how: counter, phone, message or letter"),
+    words: words(300, "say what they were told"),
+  }),
+  z.strictObject({ does: z.literal("answered"), words: words(400, "say what they answered") }),
+  z.strictObject({
+    does: z.literal("settled"),
+    how: z.enum(SETTLED, "say how: replaced, credited, refused or let be"),
+    words: words(400, "say what was settled, and by whom"),
+  }),
+]);
