@@ -118,6 +118,8 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await typeLines(page, ["66"]);
   await expect(page.getByRole("heading", { level: 1 })).not.toHaveText("Chain slack");
   await workUntil(page, "Gearing", answers);
+  // What it is used for speaks for a grade; it is asked here, and kept for this machine.
+  await typeLines(page, ["hire"]);
   await expect(page.getByText(/^Chain of \d/)).toContainText("the axle lies at");
   await expect(page.getByText("km/h in top")).toBeVisible();
   await workUntil(page, "Chain off", answers);

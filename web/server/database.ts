@@ -115,7 +115,14 @@ export type ComplaintRow = {
   /** What was done last about it. */
   state: string;
 };
-export type ComplaintLineRow = { id: string; complaintId: string; at: Date; byName: string; does: string; words: string };
+export type ComplaintLineRow = {
+  id: string;
+  complaintId: string;
+  at: Date;
+  byName: string;
+  does: string;
+  words: string;
+};
 export type OwnerRow = { id: string; name: string; contact: string };
 export type MachineRow = {
   id: string;

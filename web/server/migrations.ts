@@ -343,6 +343,10 @@ const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) =>
         KEY of_complaint (complaintId, at), FOREIGN KEY (complaintId) REFERENCES part_complaints(id))`,
     ],
   },
+  {
+    name: "0027-findings-of-a-model",
+    statements: [`ALTER TABLE job_events ADD INDEX IF NOT EXISTS of_type (jobId, type)`],
+  },
 ];
 
 /** Figures kept before what they hold for was part of their name. */

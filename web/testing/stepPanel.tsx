@@ -26,6 +26,7 @@ export function stepOnScreen(
     <TaskPanel
       jobId="j"
       lastTime={{}}
+      onOthers={{}}
       actor={actor}
       onPreset={none}
       onTooFar={none}

@@ -19,6 +19,8 @@ export const figureSchema = z
     kind: z.enum(FIGURE_KINDS),
     unit: z.string().default(""),
     words: z.array(z.string().min(1)).min(2).optional(),
+    /** Whether it is said of one machine, never of all of its model. */
+    own: z.boolean().default(false),
     least: z.number().optional(),
     most: z.number().optional(),
   })

@@ -3,6 +3,7 @@ import { type GaugeFigures, type Limit, metrologyJudge, NEAR_FRACTION, type Verd
 import {
   type DecisionWord,
   findingWords,
+  holds,
   type InspectPoint,
   isSetting,
   type MeasurePoint,
@@ -14,6 +15,7 @@ import { slot } from "../task/lines.ts";
 import { activePoints, wayOf } from "./applies.ts";
 import type { Bench, Gauge } from "./bench.ts";
 import { type BodyOf, type EventOf, isEvent } from "./events.ts";
+import { factsOf } from "./facts.ts";
 import type { Phase } from "./fields.ts";
 import { countOf, type JobState, latest, nameOfItem } from "./fold.ts";
 
@@ -180,8 +182,11 @@ const WEIGHT = { past: 3, undecided: 2, unknown: 1 } as const;
 
 /** What a school that was answered proposes for a part, whatever its readings. */
 function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | null {
+  const facts = factsOf(bench, state);
   for (const { id } of bench.procedure.questions) {
-    const said = wayOf(bench, state, id)?.proposes.find((proposal) => proposal.part === part.id);
+    const said = wayOf(bench, state, id)?.proposes.find(
+      (proposal) => proposal.part === part.id && holds(proposal.when, facts) === true,
+    );
     if (said) return { decision: said.decision, because: said.because };
   }
   return null;

@@ -19,6 +19,7 @@ import {
   type Question,
   questionOf,
   stepOf,
+  turnsOn,
   findingWords,
 } from "../procedure/index.ts";
 import { wayOf } from "./applies.ts";
@@ -148,7 +149,11 @@ function hangsOn(procedure: Procedure, fact: string): string[] {
         ? [step.title]
         : [],
     ),
-    ...procedure.questions.flatMap((q) => (q.id !== fact && asks(q.when) ? [q.ask] : [])),
+    ...procedure.questions.flatMap((q) =>
+      q.id !== fact && [q.when, ...q.ways.flatMap(turnsOn)].some(asks)
+        ? [q.ask]
+        : [],
+    ),
     ...procedure.gates.flatMap((gate) => (asks(gate.when) || asks(gate.needs) ? [`gate ${gate.id}`] : [])),
     ...procedure.release.rechecks.flatMap((recheck) => (asks(recheck.when) ? [recheck.what] : [])),
   ];

@@ -104,7 +104,10 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
   const { procedure } = bench;
   const facts = factsOf(bench, state);
   const set = procedure.release.rechecks.filter(({ when }) => holds(when, facts) === true).map(byShop(bench));
-  const answered = procedure.questions.flatMap((q) => wayOf(bench, state, q.id)?.recheck ?? []);
+  const answered = procedure.questions.flatMap((q) => {
+    const recheck = wayOf(bench, state, q.id)?.recheck;
+    return recheck && holds(recheck.when, facts) === true ? [recheck] : [];
+  });
   const left = activeParts(bench, state).flatMap((part): Asked[] => {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
     const decision = decisions.find((d) => d?.decision === "leave");

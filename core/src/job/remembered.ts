@@ -1,5 +1,6 @@
 import type { FastenerCard } from "../fastener/index.ts";
-import { figuresKnown, piecesOf } from "../procedure/index.ts";
+import { figuresKnown, holds, piecesOf } from "../procedure/index.ts";
+import { factsOf } from "./facts.ts";
 import { figuresRemembered } from "../task/figure/figure.ts";
 import { type Whose } from "../task/machine/lines.ts";
 import { slot } from "../task/lines.ts";
@@ -21,7 +22,10 @@ export type Remembered = {
     | { kind: "fastener"; card: FastenerCard };
 };
 
-/** Other teeth or links than were on file, how the machine is made, and how many there are of what: said and not struck. */
+/**
+ * Other teeth or links than were on file, how the machine is made, how many there are of what, said and not struck; and
+ * what it is from now on by the work.
+ */
 export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
   const known = figuresKnown(bench.procedure);
   const worked = bench.procedure.steps.flatMap((step): Remembered[] => {
@@ -56,6 +60,20 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
     ...{ key, label, whose },
     what: { kind: "fastener", card },
   }));
+  const facts = factsOf(bench, state);
+  const become = bench.procedure.release.remembers.flatMap(({ figure: key, word, when }, i, all): Remembered[] => {
+    const first = all.findIndex((one) => one.figure === key && holds(one.when, facts) === true);
+    return first === i
+      ? [{ key, label: known.get(key)?.label ?? key, whose: "machine", what: { kind: "word", word } }]
+      : [];
+  });
   const keys = new Set(said.map(({ key }) => key));
-  return [...worked, ...said, ...pieces.filter(({ key }) => !keys.has(key)), ...cards];
+  const changed = new Set(become.map(({ key }) => key));
+  return [
+    ...worked,
+    ...said.filter(({ key }) => !changed.has(key)),
+    ...become,
+    ...pieces.filter(({ key }) => !keys.has(key)),
+    ...cards,
+  ];
 }

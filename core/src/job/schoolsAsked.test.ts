@@ -1,8 +1,9 @@
 import { jobOn, shop, torque, word } from "../../testingShop.ts";
 import { technician } from "../../testingBench.ts";
 import type { TestJob } from "../../testing.ts";
-import { partOf } from "../procedure/index.ts";
-import { openPoints, proposalFor, pullList, rechecksOf, walk } from "./index.ts";
+import { type DecisionWord, holds, partOf, questionOf } from "../procedure/index.ts";
+import { factsOf } from "./facts.ts";
+import { openPoints, proposalFor, pullList, rechecksOf, rememberedFigures, walk } from "./index.ts";
 
 // Whichever way a shop goes, the other stands beside it: what each proposes, pulls and brings back.
 const answer = (job: TestJob, question: string, way: string, reason: string | null = null): TestJob => {
@@ -25,16 +26,49 @@ test("a lock washer is new by one school, and turned to metal that was never ben
   expect(pullList(job.shop, job.state).map(({ role }) => role)).not.toContain("lock-washer");
 });
 
-test("springs with every second pack: after the first it comes back with the next, and then they go", () => {
+test("springs with every second pack are counted by the machine's life: asked once, then known from what each job did", () => {
+  const came = (packs: string | null, decided: { friction: string; spring: string } | null) => {
+    const job = jobOn(shop("clutch-coil-spring", packs === null ? [] : [word("packs-on-springs", packs)]), technician);
+    answer(job, "spring-renewal", "second pack");
+    const at = { point: "spring-length", item: 1, place: 1, phase: "found" } as const;
+    job.keep({ type: "reading_taken", ...at, text: "42", gauge: "caliper" });
+    const proposes = proposed(job, "spring");
+    for (const [part, decision] of Object.entries(decided ?? {})) {
+      job.keep({ type: "decision_taken", part, item: 0, decision: decision as DecisionWord, reason: "x" });
+    }
+    const next = rechecksOf(job.shop, job.state).filter(({ id }) => id === "clutch-springs-with-next-pack");
+    const kept = rememberedFigures(job.shop, job.state).flatMap(({ key, what, whose }) =>
+      key === "packs-on-springs" && what.kind === "word" ? [`${what.word}, ${whose}`] : [],
+    );
+    return { proposes, next: next.length, kept };
+  };
+  const stay = { friction: "renew", spring: "keep" };
+  expect(came("none", stay)).toEqual({ proposes: null, next: 1, kept: ["one, machine"] });
+  expect(came("one", { friction: "renew", spring: "renew" })).toEqual({
+    ...{ proposes: "renew", next: 0 },
+    kept: ["none, machine"],
+  });
+  expect(came("one", stay)).toMatchObject({ proposes: "renew", kept: ["more, machine"] });
+  // A pack that was only looked into is no change of it; where nobody knows, nothing is counted and nothing proposed.
+  expect(came("one", { friction: "keep", spring: "keep" })).toMatchObject({ kept: [] });
+  expect(came("not known", stay)).toEqual({ proposes: null, next: 0, kept: [] });
+  // By whichever school they go in new, the count begins anew.
+  expect(came(null, { friction: "renew", spring: "renew" })).toMatchObject({ kept: ["none, machine"] });
+});
+
+test("how many packs were changed on the springs is asked where it matters, and nowhere else", () => {
   const job = jobOn(shop("clutch-coil-spring", []), technician);
-  answer(job, "spring-renewal", "second pack");
-  expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).toContain(
-    "Clutch springs: one pack has run on them, new with the next",
-  );
-  answer(job, "spring-renewal", "their turn", "one has run on them");
-  expect(rechecksOf(job.shop, job.state).map(({ what }) => what)).not.toContainEqual(
-    expect.stringMatching(/^Clutch springs/),
-  );
+  const opened = job.state.opened?.body;
+  if (!opened) throw new Error("no opening");
+  const { "packs-on-springs": _, ...config } = opened.config;
+  job.events = job.events.map((event) => ({ ...event, body: { ...opened, config } }));
+  const asked = (): boolean =>
+    walk(job.shop, job.state).some(({ slots }) => slots.some(({ key }) => key === "word:packs-on-springs"));
+  expect(asked()).toBe(false);
+  answer(job, "spring-renewal", "by limit");
+  expect(asked()).toBe(false);
+  answer(job, "spring-renewal", "second pack", "no limit on file");
+  expect(asked()).toBe(true);
 });
 
 test("a judder spring under the pack of a rack clutch, and a shield behind the hub, are worked on where they are fitted", () => {
@@ -146,4 +180,27 @@ test("what got into a joint is met by the rule that was chosen, and since when i
   job.keep({ type: "finding_recorded", point: "drive-seal", item: 1, word: "whole" });
   job.keep({ type: "finding_recorded", point: "final-oil", item: 1, word: "milky" });
   expect(proposed(job, "final-seal")).toBe("keep");
+});
+
+test("what a machine is used for is asked where grades of a part are chosen, of this machine alone, and speaks for neither unasked", () => {
+  const job = jobOn(shop("chain-sprockets", []), technician);
+  const opened = job.state.opened?.body;
+  if (!opened) throw new Error("no opening");
+  const { use: _, ...config } = opened.config;
+  job.events = job.events.map((event) => ({ ...event, body: { ...opened, config } }));
+  const gearing = walk(job.shop, job.state).find(({ id }) => id === "compute:gearing");
+  expect(gearing?.slots.map(({ key }) => key)).toContain("word:use");
+  const against = () =>
+    questionOf(job.shop.procedure, "sprocket-grade")?.ways.flatMap(({ word: way, against }) =>
+      against.some(({ when }) => holds(when, factsOf(job.shop, job.state)) === true) ? [way] : [],
+    );
+  expect(against()).toEqual([]);
+  const said = (use: string) => job.keep({ type: "word_said", figure: "use", word: use, whose: "model" });
+  // Said of the model by mistake, it is kept for this machine: others of its model are used otherwise.
+  expect(said("hire").body).toMatchObject({ whose: "machine" });
+  expect(against()).toEqual(["light metal"]);
+  said("competition");
+  expect(against()).toEqual(["steel"]);
+  said("road and trail");
+  expect(against()).toEqual([]);
 });

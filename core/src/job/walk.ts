@@ -12,6 +12,7 @@ import {
   phaseOfStage,
   type Point,
   type Step,
+  turnsOn,
   type WaitStep,
   waitStepsOf,
 } from "../procedure/index.ts";
@@ -347,6 +348,17 @@ function layOut(bench: Bench, state: JobState): readonly Task[] {
   ];
   const { sketches, wordsIn } = askedInPlace(rows, [
     ...procedure.questions.map(({ at, when }) => ({ at, asks: asksOf(when) })),
+    // What speaks against a way is known before it is chosen; what a way turns on is asked once it is.
+    ...procedure.questions.flatMap(({ id, at, when, ways }) =>
+      holds(when, facts) === true
+        ? ways.flatMap((way) =>
+            (facts.get(id) === way.word ? turnsOn(way) : way.against.map((one) => one.when)).map((turning) => ({
+              at,
+              asks: asksOf(turning),
+            })),
+          )
+        : [],
+    ),
     ...procedure.gates.flatMap(({ before, when, needs }) => [
       { at: before, asks: asksOf(when) },
       { at: before, asks: asksOf(needs) },

@@ -1,4 +1,4 @@
-import { factsIn, machineKey } from "./condition.ts";
+import { type Condition, factsIn, machineKey } from "./condition.ts";
 import { partsOf } from "./parts.ts";
 import { cardKey, type Procedure } from "./schema.ts";
 import type { Spec } from "../spec/index.ts";
@@ -9,19 +9,29 @@ export type AskedFigure = { path: (string | number)[]; key: string; kinds: reado
 const FIGURE = ["figure"] as const;
 const TOLD = ["word", "figure", "limit"] as const;
 
-/** Every condition of a procedure: of entries, points, questions, steps, routes, gates and what speaks against a way. */
+type Way = Procedure["questions"][number]["ways"][number];
+
+/** The conditions of a way of a question: of what it proposes, what it leaves to be done later, and what speaks against it. */
+export const turnsOn = ({ against, proposes, recheck }: Way): (Condition | undefined)[] => [
+  ...against.map(({ when }) => when),
+  ...proposes.map(({ when }) => when),
+  recheck?.when,
+];
+
+/** Every condition of a procedure: of entries, points, questions and their ways, steps, routes, gates and its release. */
 export const conditionsIn = (procedure: Procedure): { fact: string; is: string[] }[] =>
   [
     ...procedure.spine.flatMap((entry) => [entry.when, entry.backWhen]),
     ...procedure.spine.flatMap((entry) => (entry.kind === "fasteners" ? entry.locks.map((lock) => lock.when) : [])),
     ...partsOf(procedure).flatMap((part) => (part.ends ?? []).map((end) => end.when)),
     ...procedure.points.map((point) => point.when),
-    ...procedure.questions.flatMap((q) => [q.when, ...q.ways.flatMap((way) => way.against.map((a) => a.when))]),
+    ...procedure.questions.flatMap((q) => [q.when, ...q.ways.flatMap(turnsOn)]),
     ...procedure.steps.map((step) => ("when" in step ? step.when : undefined)),
     ...procedure.routes.map((route) => route.when),
     ...procedure.gates.flatMap((gate) => [gate.when, gate.needs]),
     ...(procedure.drawing?.views ?? []).flatMap((view) => view.shapes.map((shape) => shape.when)),
     ...procedure.release.rechecks.map((recheck) => recheck.when),
+    ...procedure.release.remembers.map((remembered) => remembered.when),
   ].flatMap(factsIn);
 
 /** How a machine must be known to be made before a procedure can say what is done: the keys of its configuration. */

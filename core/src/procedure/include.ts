@@ -28,13 +28,13 @@ const pieceSchema = z.strictObject({
   instrument: instrumentSchema.optional(),
   /** Where on a machine every work that it is part of can be done. */
   positions: positionsSchema.optional(),
-  release: z.strictObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
+  release: z.strictObject({ lines, rechecks: list, remembers: list }).default({ lines: [], rechecks: [], remembers: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
 
 const wholeSchema = z.looseObject({
   ...held,
-  release: z.looseObject({ lines, rechecks: list }).default({ lines: [], rechecks: [] }),
+  release: z.looseObject({ lines, rechecks: list, remembers: list }).default({ lines: [], rechecks: [], remembers: [] }),
 });
 
 /** A blank of a piece, such as {after}: the procedure that includes it says the word. */
@@ -73,8 +73,8 @@ function onlyWhen(when: Condition | undefined, piece: Piece): Piece {
     return { ...row, when: own === undefined ? when : { all: [when, own] } };
   };
   const lists = Object.fromEntries(LISTS.map((name) => [name, piece[name].map(both)]));
-  const rechecks = piece.release.rechecks.map(both);
-  return { ...piece, ...lists, spine: piece.spine.map(both), release: { ...piece.release, rechecks } };
+  const [rechecks, remembers] = [piece.release.rechecks.map(both), piece.release.remembers.map(both)];
+  return { ...piece, ...lists, spine: piece.spine.map(both), release: { ...piece.release, rechecks, remembers } };
 }
 
 /** What a piece draws, as far as it is there in the whole. */
@@ -135,12 +135,13 @@ export function assemble(body: unknown, pieces: ReadonlyMap<string, unknown>): u
   const positions = taken.flatMap((piece) => (piece.positions ? [piece.positions] : []))[0];
   const said = [...whole.data.release.lines, ...taken.flatMap((piece) => piece.release.lines)];
   const rechecks = [...whole.data.release.rechecks, ...taken.flatMap((piece) => piece.release.rechecks)];
+  const remembers = [...whole.data.release.remembers, ...taken.flatMap((piece) => piece.release.remembers)];
   return {
     ...(brought ? placedIn(brought, row) : {}),
     ...(positions ? { positions } : {}),
     ...whole.data,
     ...joined,
     spine: row,
-    release: { ...whole.data.release, lines: [...new Set(said)], rechecks },
+    release: { ...whole.data.release, lines: [...new Set(said)], rechecks, remembers },
   };
 }

@@ -3,7 +3,7 @@ export { type Condition, type Facts, factsIn, holds, machineFact, machineKey } f
 export { type Gears, type Instrument, type Strip, STRIP_LENGTH } from "./instrument.ts";
 export { type Drawing, type Picture, type Shape, type View } from "./drawing.ts";
 export { type Sketch } from "./sketch.ts";
-export { type AskedFigure, conditionsIn, figuresAsked, machineFacts } from "./figures.ts";
+export { type AskedFigure, conditionsIn, figuresAsked, machineFacts, turnsOn } from "./figures.ts";
 export { assemble, IncludeFault } from "./include.ts";
 export { phaseOfStage, tasksIn } from "./lint.ts";
 export {

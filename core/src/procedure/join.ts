@@ -163,7 +163,8 @@ function hanging(procedure: Procedure, work: string): Procedure {
   return {
     ...procedure,
     ...{ spine: on(spine), points: on(points), steps: on(steps), questions: on(questions) },
-    ...{ gates: on(gates), routes: on(routes), release: { ...release, rechecks: on(release.rechecks) } },
+    ...{ gates: on(gates), routes: on(routes) },
+    release: { ...release, rechecks: on(release.rechecks), remembers: on(release.remembers) },
   };
 }
 
@@ -318,6 +319,7 @@ function together(first: Procedure, second: Procedure, dropped: { first: boolean
     release: {
       lines: [...new Set([...first.release.lines, ...second.release.lines])],
       rechecks: [...first.release.rechecks, ...second.release.rechecks],
+      remembers: [...first.release.remembers, ...second.release.remembers],
     },
   };
 }

@@ -424,6 +424,11 @@ export function lint(procedure: Procedure): Issue[] {
     }
   }
   procedure.release.rechecks.forEach(({ when }, i) => known(when, ["release", "rechecks", i, "when"]));
+  procedure.release.remembers.forEach(({ figure, word, when }, i) => {
+    known(when, ["release", "remembers", i, "when"]);
+    if (!figures.get(figure)?.words?.includes(word))
+      complain(["release", "remembers", i, "word"], `"${word}" is no word of the figure "${figure}".`);
+  });
   const tasks = tasksIn(procedure);
   questions.forEach((question, i) => {
     claim(question.id, ["questions", i, "id"]);
@@ -453,6 +458,8 @@ export function lint(procedure: Procedure): Issue[] {
         }
       });
       way.against.forEach(({ when }, k) => known(when, ["questions", i, "ways", j, "against", k, "when"]));
+      way.proposes.forEach(({ when }, k) => known(when, ["questions", i, "ways", j, "proposes", k, "when"]));
+      known(way.recheck?.when, ["questions", i, "ways", j, "recheck", "when"]);
       if ((way.cost !== undefined) !== (question.kind === "estimate")) {
         complain(
           ["questions", i, "ways", j, "cost"],

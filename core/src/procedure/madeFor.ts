@@ -17,6 +17,6 @@ export function madeFor(procedure: Procedure, config: Readonly<Record<string, st
     questions: questions.filter(may),
     routes: routes.filter(may),
     gates: gates.filter(may),
-    release: { ...release, rechecks: release.rechecks.filter(may) },
+    release: { ...release, rechecks: release.rechecks.filter(may), remembers: release.remembers.filter(may) },
   };
 }

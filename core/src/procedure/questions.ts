@@ -61,13 +61,22 @@ export const questionSchema = z.strictObject({
         turns: z.number().min(0).max(20).optional(),
         /** How the parts that look to this question face. */
         facing: sentence.optional(),
-        /** What this way proposes for parts whatever their readings. */
-        proposes: z.array(z.strictObject({ part: rowId, decision: z.enum(DECISIONS), because: sentence })).default([]),
+        /** What this way proposes for parts whatever their readings; only where its condition holds. */
+        proposes: z
+          .array(
+            z.strictObject({
+              part: rowId,
+              decision: z.enum(DECISIONS),
+              because: sentence,
+              when: conditionSchema.optional(),
+            }),
+          )
+          .default([]),
         /** A spare that the machine carries: taken for this part; or what comes off is put aboard, as it is or made as new. */
         aboard: z.strictObject({ does: z.enum(["taken", "put", "rebuilt"]), part: rowId }).optional(),
         cost: costSchema.optional(),
         /** What this way leaves to be done later: it comes back at the next job, or when it is due. */
-        recheck: recheckSchema.optional(),
+        recheck: recheckSchema.extend({ when: conditionSchema.optional() }).optional(),
         /** When something speaks against this way, and what: the rule is named beside it. */
         against: z.array(z.strictObject({ when: conditionSchema, because: sentence })).default([]),
       }),

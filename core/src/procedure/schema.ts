@@ -73,6 +73,10 @@ export const procedureShape = z.strictObject({
   release: z.strictObject({
     lines: z.array(sentence),
     rechecks: z.array(z.strictObject({ when: conditionSchema.optional(), ...recheckSchema.shape })).default([]),
+    /** What the machine is from then on, where the work has changed a word of it: the first that holds. */
+    remembers: z
+      .array(z.strictObject({ figure: z.string().min(1), word: sentence, when: conditionSchema.optional() }))
+      .default([]),
   }),
 });
 export type Procedure = z.infer<typeof procedureShape>;

@@ -59,6 +59,8 @@ type Props = {
   lives?: Readonly<Record<string, string>>;
   /** What each point came to the last time on this machine. */
   lastTime?: LastTimes;
+  /** What was found at a point on other machines of this model, in words. */
+  onOthers?: Readonly<Record<string, string>>;
   /** Which gauge or wrench this person takes at which step, as pairs. */
   taken?: readonly (readonly [string, string])[];
 };
@@ -72,6 +74,7 @@ export function BenchScreen({
   colleagues,
   lives = {},
   lastTime = {},
+  onOthers = {},
   taken = NONE_TAKEN,
 }: Props) {
   const { id: jobId, number, bench } = here;
@@ -324,6 +327,7 @@ export function BenchScreen({
             kit={kit}
             lives={lives}
             lastTime={lastTime}
+            onOthers={onOthers}
             points={points}
             releaseKept={releaseKept}
             onAim={(key) => hand.go(task?.id ?? null, key)}

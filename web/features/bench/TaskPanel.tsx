@@ -43,6 +43,7 @@ export function TaskPanel(
     releaseKept: boolean;
     lives: Readonly<Record<string, string>>;
     lastTime: LastTimes;
+    onOthers: Readonly<Record<string, string>>;
     onSign: (point: OpenPoint) => void;
     onReopen: () => void;
     onPark: () => void;
@@ -62,6 +63,7 @@ export function TaskPanel(
     releaseKept,
     lives,
     lastTime,
+    onOthers,
     onSign,
     onReopen,
     onPark,
@@ -92,7 +94,9 @@ export function TaskPanel(
       />
     );
   const work = workOfTask(props.bench, task);
-  const last = task.slots.flatMap((s) => (s.kind === "find" || s.kind === "read" ? (lastTime[s.point] ?? []) : []))[0];
+  const looked = task.slots.flatMap((s) => (s.kind === "find" || s.kind === "read" ? [s.point] : []));
+  const last = looked.flatMap((point) => lastTime[point] ?? [])[0];
+  const others = looked.flatMap((point) => onOthers[point] ?? [])[0];
   return (
     <article className="flex h-full flex-col gap-3">
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-1 max-md:sticky max-md:-top-2 max-md:z-10 max-md:bg-ground max-md:pt-1">
@@ -117,6 +121,11 @@ export function TaskPanel(
             <span className="text-soft">
               {last.by}, {dayOf(last.at)}
             </span>
+          </p>
+        )}
+        {others && (
+          <p className="w-full text-[15px]">
+            <span className="caption">found on this model</span> <strong>{others}</strong>
           </p>
         )}
         {task.tools.length > 0 && (

@@ -46,7 +46,7 @@ export function TroubleKey({ bench, state, task, onAsk }: Props & { task: Task }
     <p>
       <DialogKey
         far="B"
-        words="It broke or will not come"
+        words="It broke, will not come, or is no good"
         title="What is it?"
         about="Nobody signs for what broke or will not come: it stays open until somebody has said how it ended."
       >

@@ -69,7 +69,7 @@ export async function correctOpening(
     await db.jobs.update({ lastNumber: events.length, ...whose }, { where: { id: jobId }, transaction });
     await project(db, after, jobId, now, [line], transaction);
     await metersAnew(db, moved, now, transaction);
-    await moveRechecks(db, jobId, machine.id, rechecksOf(after, now), transaction);
+    await moveRechecks(db, jobId, { from: job.machineId, to: machine.id }, rechecksOf(after, now), transaction);
     await moveLook(db, jobId, machine.id, transaction);
     return { differs: body.differs, fallsOut, events };
   });

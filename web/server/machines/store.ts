@@ -106,12 +106,13 @@ export async function keepRechecks(
 export async function moveRechecks(
   db: Database,
   jobId: string,
-  machineId: string,
+  { from, to }: { from: string; to: string },
   set: readonly Recheck[],
   transaction: Tx,
 ): Promise<void> {
-  const open = { jobId, doneAt: null };
-  await db.rechecks.update({ machineId }, { where: { jobId }, transaction });
+  const open = { jobId, machineId: to, doneAt: null };
+  // What it had others of the model looked at for stays with those.
+  await db.rechecks.update({ machineId: to }, { where: { jobId, machineId: from }, transaction });
   for (const { id, due, unit } of set) {
     await db.rechecks.update({ dueMeter: due, dueUnit: unit ?? null }, { where: { ...open, about: id }, transaction });
   }
@@ -120,12 +121,12 @@ export async function moveRechecks(
 /** A release that was taken back sets nothing: what it set is withdrawn, and what it had closed stands again. */
 async function withdraw(db: Database, jobId: string, state: JobState, transaction: Tx): Promise<void> {
   const release = state.releases[state.releases.length - 1];
-  const { reopened } = state;
-  if (!release || !reopened) return;
+  const { reopened, opened } = state;
+  if (!release || !reopened || !opened) return;
   const note = `withdrawn, the job was reopened: ${reopened.body.reason}`.slice(0, 500);
   await db.rechecks.update(
     { doneBy: reopened.by.name, doneAt: new Date(reopened.at), note },
-    { where: { jobId, doneAt: null }, transaction },
+    { where: { jobId, machineId: opened.body.machine.id, doneAt: null }, transaction },
   );
   await db.rechecks.update(
     { doneBy: null, doneAt: null, note: null },

@@ -47,6 +47,12 @@ export async function knownFigures(db: Database, transaction: At): Promise<Figur
   return new Map(offered.flatMap(({ procedure }) => [...figuresKnown(procedure)]));
 }
 
+/** What each point that a procedure looks at is called, by its id. */
+export async function knownPoints(db: Database): Promise<Map<string, string>> {
+  const offered = await proceduresFor(db, "any", null);
+  return new Map(offered.flatMap(({ procedure }) => procedure.points.map(({ id, name }) => [id, name] as const)));
+}
+
 /** What a part may be for, in the words of the procedures that ask for it, by name. */
 export async function partRoles(db: Database): Promise<{ value: string; name: string }[]> {
   const offered = await proceduresFor(db, "any", null);

@@ -32,7 +32,7 @@ function acceptWord({ bench, state }: Hand, draft: DraftOf<"word_said">): Answer
   if (state.onFile.config[draft.figure] !== undefined) return onFile(label);
   const words = wordsOf(bench, draft.figure);
   if (!words.includes(draft.word)) return no("range", "word", `${label}: one of ${words.join(", ")}.`);
-  return yes({ ...draft, label });
+  return yes({ ...draft, label, whose: isOwn(bench, draft.figure) ? "machine" : draft.whose });
 }
 
 function acceptNumber({ bench, state }: Hand, draft: DraftOf<"number_counted">): Answer<Body> {
@@ -61,6 +61,9 @@ function unlessChanged(line: Line, key: string, body: Body, draft: Draft): LineA
     ? { kind: "drafts", drafts: [draft] }
     : { kind: "sure", question: `${told} Is it so?`, drafts: [draft] };
 }
+
+/** Whether it is said of one machine, never of all of its model. */
+const isOwn = (bench: Bench, figure: string): boolean => known(bench, figure)?.own === true;
 
 function sayWord(typed: string, line: Line, aim: SlotOf<"word">): LineAnswer {
   const words = wordsOf(line.bench, aim.figure);
@@ -110,7 +113,9 @@ export const machine: Kind<"word" | "many", "word_said" | "number_counted", neve
       named: (bench, _, s) => labelOf(bench, s.figure).toLowerCase(),
       drafted: sayWord,
       hinted: (bench, _, s) => ({
-        hint: "number or first letters; “here” behind it: only this machine",
+        hint: isOwn(bench, s.figure)
+          ? "number or first letters; kept for this machine alone"
+          : "number or first letters; “here” behind it: only this machine",
         words: wordsOf(bench, s.figure),
       }),
       rehearsed: ({ bench, made }, s) => made[s.figure] ?? wordsOf(bench, s.figure)[0] ?? "",

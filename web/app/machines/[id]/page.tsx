@@ -3,6 +3,8 @@ import { MakersWays } from "@/features/books/MakersWays";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
 import { Spares } from "@/features/machine/Spares";
+import { Sisters } from "@/features/machine/Sisters";
+import { sisterFaults } from "@/server/machines/sisters";
 import { sparesOf } from "@/server/machines/spares";
 import { JobList } from "@/features/jobs/FoundJobs";
 import { type FigureLine, MachineFigures } from "@/features/machine/MachineFigures";
@@ -39,6 +41,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const { lives, trends } = await longRunOf(db, machine.id);
   const spares = await sparesOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
+  const faults = await sisterFaults(db, machine.bookId);
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds, null)).map(({ procedure }) => {
@@ -85,6 +88,9 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
               <p key={words}>{words}</p>
             ))}
           </section>
+        )}
+        {faults.length > 0 && (
+          <Sisters machine={machine.id} model={`${machine.maker} ${machine.model}`} faults={faults} />
         )}
         {rechecks.length > 0 && (
           <section aria-label="To be looked at again" className="pb-8">
