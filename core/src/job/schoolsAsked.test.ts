@@ -176,6 +176,10 @@ test("what got into a joint is met by the rule that was chosen, and since when i
   expect(asked("torn-since")).toBe(true);
   job.keep({ type: "finding_recorded", point: "hub-seal-lip", item: 1, word: "torn" });
   expect(proposed(job, "hub-seal")).toBe("renew");
+  // The bearing behind it is felt for itself: a torn lip does not condemn it, and a rough one not the lip.
+  expect(proposed(job, "hub-bearing")).toBeNull();
+  job.keep({ type: "finding_recorded", point: "hub-bearing-feel", item: 1, word: "rough" });
+  expect(proposed(job, "hub-bearing")).toBe("renew");
   // Water in the oil says not where it came in: it proposes no seal.
   job.keep({ type: "finding_recorded", point: "drive-seal", item: 1, word: "whole" });
   job.keep({ type: "finding_recorded", point: "final-oil", item: 1, word: "milky" });
