@@ -136,6 +136,16 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await workUntil(page, "Old, new and shaft compared", answers);
   await typeLines(page, ["4.55 4.50 4.05"]);
   await expect(status).toContainText("a loose new sprocket is refused");
+  // It is no good: another goes in, and whoever sold it is told.
+  await page.getByRole("button", { name: "It broke, will not come, or is no good" }).click();
+  await page.getByLabel("Which one").selectOption({ label: "Front sprocket" });
+  await page.getByRole("button", { name: "The new one is no good: wrong, or badly made" }).click();
+  await typeLines(page, ["lot 0612, splines loose"]);
+  await page
+    .getByRole("region", { name: "Front sprocket" })
+    .getByRole("button", { name: "another new one goes in, and it is right" })
+    .click();
+  await typeLines(page, ["second one from stores"]);
   await workUntil(page, "Slack to set on the stand", answers);
   await expect(page.getByText("Set 39.9 mm on the stand")).toBeVisible();
   await workUntil(page, "Set the slack", answers);
@@ -153,6 +163,17 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await expect(page.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
   await page.goto(`${page.url()}/sheet`);
   await expect(page.getByText(/Set the slack: .*58 mm.* → turned \+3 flats/)).toBeVisible();
+  await page.goto(`${shop.url}/parts`);
+  await page.getByRole("link", { name: "Bad parts: 1 not settled" }).click();
+  await page.getByRole("link", { name: /^Front sprocket/ }).click();
+  await expect(page.getByRole("heading", { name: "It stands at: nobody told" })).toBeVisible();
+  await page.getByRole("button", { name: "Somebody was told" }).click();
+  const told = page.getByRole("dialog");
+  await told.getByRole("textbox", { name: "Who was told" }).fill("counter of the seller");
+  await told.getByLabel("How").selectOption("phone");
+  await told.getByRole("textbox", { name: "What they were told" }).fill("splines loose");
+  await told.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText("told: counter of the seller (phone): splines loose")).toBeVisible();
 });
 
 test("a limit that is not on file is entered where it is missed, with its source, and judges from then on", async ({

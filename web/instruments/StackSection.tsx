@@ -4,16 +4,19 @@ export type SectionPlate = { name: string; layer: "lining" | "steel"; thicknessM
 
 const WIDTH = 150;
 const HEIGHT = 400;
-const TOP = 26;
+const TOP = 58;
 const LEFT = 20;
+/** Names stand one above the other at least so far apart, in the drawing's own measure. */
+const NAME = 17;
 
-/** A pack in section, plate by plate to scale in thickness, on its base, with the height band across. */
+/** A pack in section, plate by plate to scale in thickness and by name, on its base, with the height band across. */
 export function StackSection({
   title,
   plates,
   heightMm,
   band,
   fullMm,
+  faces = [],
 }: {
   title: string;
   plates: readonly SectionPlate[];
@@ -21,6 +24,8 @@ export function StackSection({
   band: { min: number; max: number; target: number };
   /** The height that fills the drawing, the same for drawings side by side. */
   fullMm: number;
+  /** Which way what lies in it faces, as far as it matters: "steel: sharp edge outward". */
+  faces?: readonly string[];
 }) {
   const id = useId();
   const perMm = HEIGHT / fullMm;
@@ -37,6 +42,13 @@ export function StackSection({
   return (
     <figure>
       <figcaption className="caption">{title}</figcaption>
+      {faces.length > 0 && (
+        <ul aria-label="Which way it faces" className="leading-tight">
+          {faces.map((face) => (
+            <li key={face}>{face}</li>
+          ))}
+        </ul>
+      )}
       <svg viewBox={`0 0 ${WIDTH + 106} ${TOP + HEIGHT + 14}`} role="img" aria-labelledby={id} className="block w-full">
         <title
           id={id}
@@ -65,6 +77,11 @@ export function StackSection({
             strokeWidth="1"
           />
         ))}
+        {named(rows).map(({ name, at }) => (
+          <text key={name} x={WIDTH - 6} y={at} fontSize={NAME} fill="var(--ink)">
+            {name}
+          </text>
+        ))}
         <path d={`M${LEFT - 16} ${base}H${WIDTH}`} stroke="var(--ink)" strokeWidth="3" />
         <path
           d={`M${LEFT - 12} ${y(band.target)}H${WIDTH + 8}`}
@@ -73,23 +90,23 @@ export function StackSection({
           strokeDasharray="4 3"
         />
         <path d={`M${LEFT - 4} ${y(heightMm)}H${WIDTH + 8}`} stroke={tone} strokeWidth="3" />
-        <text
-          x={WIDTH + 14}
-          y={Math.max(18, y(heightMm) + 6)}
-          fontSize="20"
-          fontWeight="700"
-          className="figure"
-          fill={tone}
-        >
-          {heightMm.toFixed(2)}
+        <text x={LEFT - 14} y="20" fontSize="23" fontWeight="700" className="figure" fill={tone}>
+          {heightMm.toFixed(2)} mm
         </text>
-        <text x={WIDTH + 14} y={Math.max(18, y(heightMm) + 6) + 21} fontSize="15" fill="var(--soft)">
-          {inside ? "inside" : heightMm < band.min ? "too low" : "too high"}
-        </text>
-        <text x={WIDTH + 14} y={Math.max(18, y(heightMm) + 6) + 40} fontSize="15" className="figure" fill="var(--soft)">
-          {band.min}–{band.max}
+        <text x={LEFT - 14} y="41" fontSize={NAME} className="figure" fill="var(--soft)">
+          {inside ? "inside" : heightMm < band.min ? "too low" : "too high"} {band.min}–{band.max}
         </text>
       </svg>
     </figure>
   );
+}
+
+/** Where the names stand: beside their plates, upward from the base, none over another. */
+function named(rows: readonly { name: string; y: number; height: number }[]): { name: string; at: number }[] {
+  let free = Infinity;
+  return rows.map(({ name, y, height }) => {
+    const at = Math.min(y + height / 2 + NAME / 3, free);
+    free = at - NAME;
+    return { name, at };
+  });
 }

@@ -77,8 +77,10 @@ test("the stack says its height against the band", () => {
         heightMm={heightMm}
         band={{ min: 4.8, max: 5.2, target: 5 }}
         fullMm={6}
+        faces={["Steel plates: sharp edge outward"]}
       />,
     );
+  for (const words of ["friction 1", "steel 1", "Steel plates: sharp edge outward"]) expect(draw(5)).toContain(words);
   expect(draw(5)).toContain("inside 4.8 to 5.2 mm");
   expect(draw(4)).toContain("too low");
   expect(draw(6)).toContain("too high");

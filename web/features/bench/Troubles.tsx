@@ -140,7 +140,7 @@ function OpenTrouble({ one, onAsk }: { one: Met; onAsk: (asking: Asking) => void
       </p>
       <div className="mt-2 grid gap-x-4 gap-y-2 lg:grid-cols-2">
         <div>
-          <h3 className="caption">tried, the gentlest first</h3>
+          <h3 className="caption">{trouble.complaint ? "done, in this order" : "tried, the gentlest first"}</h3>
           <ol className="mt-1 flex flex-col gap-1">
             {trouble.tries.map((way, i) => (
               <li key={way.id}>

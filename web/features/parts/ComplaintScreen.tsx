@@ -79,7 +79,7 @@ export function ComplaintScreen({
         )}
       </div>
       <section aria-label="What was done about it">
-        <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">{state}</h2>
+        <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">It stands at: {state}</h2>
         <dl className="grid grid-cols-[110px_1fr] gap-y-2 py-3 text-lg">
           {facts.map(([what, is]) => (
             <div key={what} className="contents">

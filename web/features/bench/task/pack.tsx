@@ -1,13 +1,20 @@
 import {
   acceptedBuild,
+  activeSpine,
   asLayers,
+  type Bench,
   type BuildPlate,
   computeStepOf,
   currencyOf,
+  endAt,
+  entryOf,
+  facingOf,
   figuresKnown,
+  type JobState,
   layersOf,
   layPlates,
   type Part,
+  platesOf,
   type Slot,
   specFor,
   stackChecks,
@@ -65,6 +72,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   const band = { min, max, target: input.heightMm.target ?? (min + max) / 2 };
   const shown = accepted ?? builds[0] ?? nearest;
   const { fixed } = layersOf(bench, step);
+  const names = namesOf(bench, state, step.pack);
   const section = (linings: readonly BuildPlate[], steels: readonly (BuildPlate | null)[]): SectionPlate[] => {
     const rows = asLayers<{ part: Part; plates: readonly (BuildPlate | null)[] }>(
       step,
@@ -72,12 +80,13 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
       { part: chosen, plates: steels },
     );
     return rows.outer.plates.flatMap((_, i) =>
-      [rows.outer, rows.inner].flatMap(({ part, plates }): SectionPlate[] => {
+      [rows.outer, rows.inner].flatMap(({ part, plates }, inner): SectionPlate[] => {
         const plate = plates[i];
         if (!plate) return [];
         const { thicknessMm, origin } = plate;
         const layer = part === fixed ? "lining" : "steel";
-        return [{ name: `${part.one ?? part.name} ${i + 1}`, layer, thicknessMm, isNew: origin === "new" }];
+        const name = names[i * 2 + inner] ?? `${part.one ?? part.name} ${i + 1}`;
+        return [{ name, layer, thicknessMm, isNew: origin === "new" }];
       }),
     );
   };
@@ -95,6 +104,7 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
         heightMm={shown?.heightMm ?? height(proposed)}
         band={band}
         fullMm={full}
+        faces={facesOf(bench, state, step.pack)}
       />
       <div className="col-span-2 xl:col-span-1">
         <p className="caption">{accepted ? "taken" : "ways that fit"}</p>
@@ -152,6 +162,27 @@ export function StackPanel({ bench, state, task, onEnter }: PanelProps) {
   );
 }
 
+/** What each plate of a pack is called, the outermost first; those of another kind at its ends are marked. */
+function namesOf(bench: Bench, state: JobState, pack: string): string[] {
+  const entry = entryOf(bench.procedure, pack);
+  if (entry?.kind !== "pack") return [];
+  return platesOf(bench, state, entry).map(({ layer, item, name }) =>
+    endAt(bench, state, layer, item) === null ? name : `${name}, special`,
+  );
+}
+
+/** Which way the layers of a pack face, and what lies beneath it, as far as it was said or the book has it. */
+function facesOf(bench: Bench, state: JobState, pack: string): string[] {
+  const spine = activeSpine(bench, state);
+  const at = spine.findIndex(({ id }) => id === pack);
+  const [entry, below] = [spine[at], spine[at + 1]];
+  if (entry?.kind !== "pack") return [];
+  return [...entry.layers, ...(below?.kind === "part" ? [below] : [])].flatMap((part) => {
+    const face = facingOf(bench, state, part);
+    return face === null ? [] : [`${part.name}: ${face}`];
+  });
+}
+
 function mixWords(counts: Readonly<Record<string, number>>): string {
   const words = Object.entries(counts).map(([nominal, n]) => `${n} × ${nominal} mm`);
   return words.length === 0 ? "the plates as they are" : words.join(" + ");
@@ -171,30 +202,62 @@ export function CheckPanel({ bench, state, task, waiting, onAim }: PanelProps) {
   if (!step) return null;
   const aim = waiting.find((s) => s.kind === "check");
   return (
-    <ol>
-      {stackChecks(bench, state, step).map(({ check, ok, text }) => {
-        const slot = slots.find((s) => s.check === LINE_OF[check]);
-        const current = aim !== undefined && aim.key === slot?.key;
-        return (
-          <li key={check} className="border-b border-line">
-            <button
-              type="button"
-              onClick={() => slot && onAim(slot.key)}
-              className={`grid min-h-[68px] w-full grid-cols-[34px_130px_1fr] items-center gap-3 px-2 py-1 text-left ${current ? "bg-band" : ""}`}
-            >
-              <Mark ok={ok} />
-              <span className="text-lg font-semibold">{check}</span>
-              <span className="leading-tight">
-                <span className={`block text-lg ${ok === false ? "font-semibold text-past" : ""}`}>
-                  {ok === null ? <span className="figure">{text}</span> : text}
+    <div className="grid gap-x-6 xl:grid-cols-[1fr_minmax(0,222px)]">
+      <ol>
+        {stackChecks(bench, state, step).map(({ check, ok, text }) => {
+          const slot = slots.find((s) => s.check === LINE_OF[check]);
+          const current = aim !== undefined && aim.key === slot?.key;
+          return (
+            <li key={check} className="border-b border-line">
+              <button
+                type="button"
+                onClick={() => slot && onAim(slot.key)}
+                className={`grid min-h-[68px] w-full grid-cols-[34px_130px_1fr] items-center gap-3 px-2 py-1 text-left ${current ? "bg-band" : ""}`}
+              >
+                <Mark ok={ok} />
+                <span className="text-lg font-semibold">{check}</span>
+                <span className="leading-tight">
+                  <span className={`block text-lg ${ok === false ? "font-semibold text-past" : ""}`}>
+                    {ok === null ? <span className="figure">{text}</span> : text}
+                  </span>
+                  {current && slot && ok !== true && <span className="text-[15px] text-soft">{HOW[slot.check]}</span>}
                 </span>
-                {current && slot && ok !== true && <span className="text-[15px] text-soft">{HOW[slot.check]}</span>}
-              </span>
-            </button>
-          </li>
-        );
-      })}
-    </ol>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <Laid bench={bench} state={state} step={step} />
+    </div>
+  );
+}
+
+/** The pack as it is to lie, plate by plate by name, with which way what matters faces. */
+function Laid({
+  bench,
+  state,
+  step,
+}: Pick<PanelProps, "bench" | "state"> & { step: NonNullable<ReturnType<typeof computeStepOf>> }) {
+  const built = acceptedBuild(bench, state, step);
+  const offer = stackOffer(bench, state, step);
+  const entry = entryOf(bench.procedure, step.pack);
+  if (!built || !offer.ok || entry?.kind !== "pack") return null;
+  const { min, max, target } = offer.value.input.heightMm;
+  const { fixed } = layersOf(bench, step);
+  const names = namesOf(bench, state, step.pack);
+  const plates = platesOf(bench, state, entry).map(({ layer, name, renewed, thicknessMm }, i): SectionPlate => ({
+    ...{ name: names[i] ?? name, thicknessMm: thicknessMm ?? 0, isNew: renewed },
+    layer: layer === fixed ? "lining" : "steel",
+  }));
+  return (
+    <StackSection
+      title="as it is to lie"
+      plates={plates}
+      heightMm={built.heightMm}
+      band={{ min, max, target: target ?? (min + max) / 2 }}
+      fullMm={Math.max(built.heightMm, max) * 1.05}
+      faces={facesOf(bench, state, step.pack)}
+    />
   );
 }
 
