@@ -150,9 +150,7 @@ function hangsOn(procedure: Procedure, fact: string): string[] {
         : [],
     ),
     ...procedure.questions.flatMap((q) =>
-      q.id !== fact && [q.when, ...q.ways.flatMap(turnsOn)].some(asks)
-        ? [q.ask]
-        : [],
+      q.id !== fact && [q.when, ...q.ways.flatMap(turnsOn)].some(asks) ? [q.ask] : [],
     ),
     ...procedure.gates.flatMap((gate) => (asks(gate.when) || asks(gate.needs) ? [`gate ${gate.id}`] : [])),
     ...procedure.release.rechecks.flatMap((recheck) => (asks(recheck.when) ? [recheck.what] : [])),

@@ -2,7 +2,7 @@ import { activePoints } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { concernsOf } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
-import { skipSays } from "./skips.ts";
+import { isSwept, skipSays } from "./skips.ts";
 import { isSkipped } from "./answered.ts";
 import { walk } from "./walk.ts";
 import { worksStanding } from "./works.ts";
@@ -36,7 +36,7 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
   const watched = found.filter((concern) => concern.weight === "watch" && !keeps.includes(concern));
   const notLooked = walk(bench, state).flatMap((task) =>
     task.slots.flatMap((s) => {
-      if ((s.kind !== "find" && s.kind !== "read") || !swept.has(s.point) || !isSkipped(bench, state, s)) return [];
+      if (!isSwept(bench, s) || !isSkipped(bench, state, s)) return [];
       if (skipSays(bench, state, s) !== "not reached") return [];
       return [`${task.title}: ${state.skipped.get(s.key)?.body.reason ?? ""}`];
     }),

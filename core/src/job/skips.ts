@@ -1,4 +1,4 @@
-import { entryHolding, partOf, pointOf } from "../procedure/index.ts";
+import { entryHolding, partOf, pointOf, stepOf } from "../procedure/index.ts";
 import { slot, type Slot } from "../task/lines.ts";
 import { slotRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
@@ -45,9 +45,12 @@ const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
 /** What a skip says by itself: there is no such thing, nobody can get there, or the part is renewed; else it is open. */
 export type SkipSays = "not fitted" | "not reached" | "renewed" | "open";
 
-/** Whether a slot is looked at or read on a walk round the machine, where "not looked" is an answer. */
-export const isSwept = (bench: Bench, s: Slot): boolean =>
-  (s.kind === "find" || s.kind === "read") && pointOf(bench.procedure, s.point)?.swept === true;
+/** Whether a slot is looked at, read or counted on a walk round the machine, where "not looked" is an answer. */
+export function isSwept(bench: Bench, s: Slot): boolean {
+  if (s.kind === "find" || s.kind === "read") return pointOf(bench.procedure, s.point)?.swept === true;
+  const step = s.kind === "compute" ? stepOf(bench.procedure, s.step) : undefined;
+  return step?.kind === "compute" && step.calculator === "track.lugs" && step.swept === true;
+}
 
 /** Whether a slot may be left for later by whoever looks: on a walk round, or where there was no ride yet. */
 function mayWait(bench: Bench, s: Slot): boolean {

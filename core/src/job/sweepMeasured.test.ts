@@ -2,7 +2,8 @@ import { technician } from "../../testingBench.ts";
 import { jobOn, limit, shop, spec, word } from "../../testingShop.ts";
 import type { TestJob } from "../../testing.ts";
 import { concernsOf, judgeItem, openPoints, readiness, spreadsOn, unsigned } from "./index.ts";
-import { partOf, pointOf } from "../procedure/index.ts";
+import { lugsWords } from "../task/index.ts";
+import { partOf, placesNamed, pointOf } from "../procedure/index.ts";
 
 // A snow machine as nobody makes it; what is read on it is invented.
 const made = {
@@ -24,14 +25,16 @@ function sweptTo(until: string, other: Readonly<Record<string, string>>, specs =
   for (let task = job.task; task !== null && task.id !== until; task = job.task) {
     const before = job.events.length;
     const { aim } = job;
-    const asked = aim?.kind === "ask" ? aim.question : (/^(?:inspect|measure):(.+):/.exec(task.id)?.[1] ?? "");
-    const usual = aim?.kind === "ask" || aim?.kind === "find" ? "1" : aim?.kind === "read" ? "/;gauge not at hand" : "";
-    const [said = "", reason = ""] = (other[asked] ?? usual).split(";");
+    const asked =
+      aim?.kind === "ask" ? aim.question : (/^(?:inspect|measure|compute):([^:]+)/.exec(task.id)?.[1] ?? "");
+    const usual = aim?.kind === "ask" || aim?.kind === "find" ? "1" : WORDS[aim?.kind ?? ""];
+    const [said = "", reason = ""] = (other[asked] ?? usual ?? "").split(";");
     const answer = job.type(said, reason);
     if (job.events.length === before) throw new Error(`${task.id}: ${answer}`);
   }
   return job;
 }
+const WORDS: Readonly<Record<string, string>> = { read: "/;gauge not at hand", compute: "/;snow on it" };
 const BY_EYE = { gauges: "by eye", "belt-out": "stays on" };
 const judged = (job: TestJob, id: string) => {
   const point = pointOf(job.shop.procedure, id);
@@ -130,4 +133,36 @@ test("fuel that stood is followed into a carburettor, and not where it is inject
   };
   expect(["carburettor", "injected"].map((feed) => asked(feed, "none", "carburettor"))).toEqual([true, false]);
   expect(["fitted", "none"].map((panels) => asked("injected", panels, "panel-left"))).toEqual([true, false]);
+});
+
+test("lugs are counted with gauges, or where the eye doubts them, by the windows they are gone at; not counted is an answer", () => {
+  const counted = (other: Readonly<Record<string, string>>) => {
+    const job = sweptTo("do:run", { ...BY_EYE, compression: "900 910 cold", ...other });
+    return { job, taken: job.events.flatMap(({ body }) => (body.type === "figure_taken" ? [body.figures] : [])) };
+  };
+  expect(counted({}).taken).toEqual([]);
+  const { job, taken } = counted({ lugs: "torn", "lug-count": "48 144 3 0 0 at 12 13 31" });
+  expect(taken).toMatchObject([{ windows: 48, torn: 3, tornAt: "12 13 31" }]);
+  expect(lugsWords(taken[0] ?? {})).toBe("3 of 144 lugs torn at window 12 13 31, 0 of 0 studs gone");
+  const passed = counted({ gauges: "gauges" });
+  expect(passed.taken).toEqual([]);
+  expect(readiness(passed.job.shop, passed.job.state)?.notLooked).toContain(
+    "Lugs, studs and windows counted: snow on it",
+  );
+  for (const one of [job, passed.job]) {
+    expect(unsigned(one.state, openPoints(one.shop, one.state)).map(({ key }) => key)).not.toContainEqual(
+      expect.stringContaining("lug-count"),
+    );
+  }
+});
+
+test("a slide is read at the stations that the machine has, by their names; at four where nobody has said which", () => {
+  const places = (specs: typeof SPECS) => {
+    const point = pointOf(placesNamed(shop("sweep-sled-season", []).procedure, specs), "slide-mm-left");
+    return point?.kind === "measure" ? [point.places, point.placeNames] : null;
+  };
+  expect(places(SPECS)).toEqual([4, ["front curve", "between wheels", "middle", "rear"]]);
+  const names = ["front curve", "first bay", "second bay", "third bay", "rear"];
+  expect(places([...SPECS, spec("count", "slide-stations", { count: 5, names })])).toEqual([5, names]);
+  expect(places([...SPECS, spec("count", "slide-stations", { count: 3 })])).toEqual([3, undefined]);
 });

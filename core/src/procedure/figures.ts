@@ -76,6 +76,7 @@ export function figuresAsked(procedure: Procedure): AskedFigure[] {
       const own = point.ends?.[at];
       if (own !== undefined) ask(["points", i, "ends", at], own, ["limit"]);
     }
+    if (point.placesBy !== undefined) ask(["points", i, "placesBy"], point.placesBy, ["count"]);
     if (point.under) ask(["points", i, "under", "spec"], point.under.spec, FIGURE);
   });
   procedure.questions.forEach((question, i) =>

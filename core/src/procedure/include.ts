@@ -28,13 +28,17 @@ const pieceSchema = z.strictObject({
   instrument: instrumentSchema.optional(),
   /** Where on a machine every work that it is part of can be done. */
   positions: positionsSchema.optional(),
-  release: z.strictObject({ lines, rechecks: list, remembers: list }).default({ lines: [], rechecks: [], remembers: [] }),
+  release: z
+    .strictObject({ lines, rechecks: list, remembers: list })
+    .default({ lines: [], rechecks: [], remembers: [] }),
 });
 type Piece = z.infer<typeof pieceSchema>;
 
 const wholeSchema = z.looseObject({
   ...held,
-  release: z.looseObject({ lines, rechecks: list, remembers: list }).default({ lines: [], rechecks: [], remembers: [] }),
+  release: z
+    .looseObject({ lines, rechecks: list, remembers: list })
+    .default({ lines: [], rechecks: [], remembers: [] }),
 });
 
 /** A blank of a piece, such as {after}: the procedure that includes it says the word. */

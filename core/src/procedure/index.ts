@@ -18,6 +18,7 @@ export {
   workFact,
 } from "./join.ts";
 export { madeFor } from "./madeFor.ts";
+export { placesNamed } from "./placesNamed.ts";
 export {
   countsNeeded,
   doStepOf,

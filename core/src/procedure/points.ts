@@ -33,17 +33,22 @@ const common = {
 /** What a reading means nothing without: "38 at 7 kg". */
 export const underSchema = z.strictObject({ name: sentence, quantity: z.enum(KINDS), unit: z.string(), spec: id });
 
+/** More places than these are read on no item. */
+export const MOST_PLACES = 12;
+
 const measureSchema = z.strictObject({
   kind: z.literal("measure"),
   ...common,
   quantity: z.enum(KINDS),
   unit: z.string(),
   /** Places on each item; the worst counts. */
-  places: z.int().min(1).max(12),
+  places: z.int().min(1).max(MOST_PLACES),
   /** What each place is called; numbers where nothing is said. */
   placeNames: z.array(sentence).optional(),
+  /** The figure that says how many places this machine has, and by which names; these where it is not on file. */
+  placesBy: id.optional(),
   /** A renewed part is measured too, at this many places: new parts can be wrong. */
-  placesNew: z.int().min(0).max(12).default(0),
+  placesNew: z.int().min(0).max(MOST_PLACES).default(0),
   /** How the gauge is held or the part kept while it is read. */
   condition: sentence,
   /** The word for that condition, and the words for others that it is mistaken for: readings are never compared across them. */

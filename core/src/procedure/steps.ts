@@ -266,9 +266,12 @@ const pairSchema = z.strictObject({
 const lugsSchema = z.strictObject({
   kind: z.literal("compute"),
   id: rowId,
-  stage: z.literal("build"),
+  stage: z.enum(["build", "apart"]),
+  before: rowId.optional(),
   ...words,
   calculator: z.literal("track.lugs"),
+  /** Counted on a walk round the machine: that nobody counted is an answer here. */
+  swept: z.boolean().optional(),
   /** The point at which it is read what the tips have left beside them; told in the drawing of what was counted. */
   clearances: rowId.optional(),
 });

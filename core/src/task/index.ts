@@ -38,6 +38,7 @@ export { lockedWords } from "./fasteners/fasteners.ts";
 export { backoffWorked } from "./figure/backoff.ts";
 export { figuresMissing, workedOut } from "./figure/figure.ts";
 export { gearingWorked } from "./figure/gearing.ts";
+export { lugsWords } from "./figure/lugs.ts";
 export { pairWorked } from "./figure/pair.ts";
 export { slackWorked } from "./figure/slack.ts";
 export { splineWorked } from "./figure/spline.ts";

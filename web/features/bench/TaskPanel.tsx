@@ -94,7 +94,9 @@ export function TaskPanel(
       />
     );
   const work = workOfTask(props.bench, task);
-  const looked = task.slots.flatMap((s) => (s.kind === "find" || s.kind === "read" ? [s.point] : []));
+  const looked = task.slots.flatMap((s) =>
+    s.kind === "find" || s.kind === "read" ? [s.point] : s.kind === "compute" ? [s.step] : [],
+  );
   const last = looked.flatMap((point) => lastTime[point] ?? [])[0];
   const others = looked.flatMap((point) => onOthers[point] ?? [])[0];
   return (

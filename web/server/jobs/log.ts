@@ -1,4 +1,4 @@
-import { type Bench, FIRST_WORK, joined, type JobEvent, readEvent, type WorkAsked } from "@averin/core";
+import { type Bench, FIRST_WORK, joined, type JobEvent, placesNamed, readEvent, type WorkAsked } from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { type At, type Database, type JobEventRow, type JobRow, SHOP_VERSION } from "../database.ts";
 import { procedureByHash } from "../procedures/read.ts";
@@ -126,7 +126,8 @@ export async function benchOf(db: Database, job: JobAtBench, transaction: At): P
   if (known) return known;
   const works = await worksAsked(db, job, transaction);
   const alone = works.length === 1 && works[0].position === null;
-  const bench = { ...(alone ? { procedure: works[0].procedure } : joined(works)), ...figures };
+  const laid = alone ? { procedure: works[0].procedure } : joined(works);
+  const bench = { ...laid, ...figures, procedure: placesNamed(laid.procedure, figures.specs) };
   own.set(key, bench);
   return bench;
 }

@@ -6,7 +6,7 @@ import { lastTimeAt } from "./lastTime.ts";
 // The demo's sleds; every figure is invented.
 let db: Database;
 beforeAll(async () => {
-  db = await testDatabase(["Ridge sled 2", "Ridge sled 6", "Flock quad 1"]);
+  db = await testDatabase(["Ridge sled 2", "Ridge sled 6", "Ridge sled 11", "Flock quad 1"]);
 });
 afterAll(() => db.sequelize.close());
 
@@ -26,6 +26,11 @@ test("what a point came to the last time stands beside it: as left, by whom and 
   expect(Date.parse(last["shavings"]?.at ?? "")).not.toBeNaN();
   // A machine without an earlier job has nothing to compare with.
   expect(await lastTimeAt(db, await lastJobOf("Ridge sled 6"))).toEqual({});
+});
+
+test("what was counted of a track stands beside the next count", async () => {
+  const last = await lastTimeAt(db, await lastJobOf("Ridge sled 11"));
+  expect(last["lug-count"]).toMatchObject({ said: "0 of 144 lugs torn, 0 of 0 studs gone" });
 });
 
 test("one corner of a machine tells nothing of another", async () => {

@@ -1,4 +1,4 @@
-import { DONE, fold, type JobEvent, WORK_OF_ROW, worksOf, type OpenedJob } from "@averin/core";
+import { DONE, fold, type JobEvent, lugsWords, WORK_OF_ROW, worksOf, type OpenedJob } from "@averin/core";
 import { QueryTypes } from "sequelize";
 import type { Database } from "../database.ts";
 import { linesAfter } from "../jobs/log.ts";
@@ -10,7 +10,7 @@ const MOST_BACK = 6;
 export type LastTime = { said: string; by: string; at: string };
 
 /**
- * What each point of a job came to the last time it was looked at on this machine, by the point's id as this job has it.
+ * What each point of a job, and each count of a track, came to the last time on this machine, by its id as this job has it.
  * A job at one of several places of a machine tells nothing of another place, so those are left out on both sides.
  */
 export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, LastTime>> {
@@ -29,9 +29,9 @@ export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Pr
     for (const [point, last] of seenIn(lines.get(id) ?? [])) if (!seen.has(point)) seen.set(point, last);
   }
   return Object.fromEntries(
-    bench.procedure.points.flatMap((point) => {
-      const last = seen.get(point.id.replace(WORK_OF_ROW, ""));
-      return last ? [[point.id, last]] : [];
+    [...bench.procedure.points, ...bench.procedure.steps].flatMap(({ id }) => {
+      const last = seen.get(id.replace(WORK_OF_ROW, ""));
+      return last ? [[id, last]] : [];
     }),
   );
 }
@@ -57,6 +57,10 @@ function seenIn(events: readonly JobEvent[]): Map<string, LastTime> {
 
 function toldBy({ body }: JobEvent): { point: string; phase: string; word: string } | null {
   if (body.type === "finding_recorded") return { point: body.point, phase: "found", word: body.word };
+  // Counts of a track are compared with what was counted before.
+  if (body.type === "figure_taken" && "tornAt" in body.figures) {
+    return { point: body.step, phase: "found", word: lugsWords(body.figures) };
+  }
   if (body.type !== "reading_taken") return null;
   const { point, phase, text, unit } = body;
   return { point, phase, word: /[a-z"”]/i.test(text) ? text : `${text} ${unit}` };

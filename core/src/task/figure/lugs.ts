@@ -4,7 +4,7 @@ import type { Bench } from "../../job/bench.ts";
 import type { JobState } from "../../job/fold.ts";
 import { trackLugs } from "../../track/index.ts";
 import { no } from "../answers.ts";
-import type { FigureRule, Worked } from "./calculator.ts";
+import type { FigureRule, Figures, Worked } from "./calculator.ts";
 
 /**
  * Counts typed as windows, lugs, torn, studs, pulled, with the shares that are lost; the length by the pitch on file.
@@ -37,10 +37,13 @@ export function lugsWorked(bench: Bench, state: JobState, typed: string): Answer
   const { lengthMm = null, ...shares } = answer.value;
   return { ok: true, value: { figures: { ...input, ...shares, lengthMm, tornAt: places.join(" ") }, from: pitchMm } };
 }
+/** What was counted, in words: of how many, and at which windows lugs are torn where that was noted. */
+export const lugsWords = ({ torn, lugs, pulled, studs, tornAt }: Figures): string =>
+  `${torn} of ${lugs} lugs torn${tornAt ? ` at window ${tornAt}` : ""}, ${pulled} of ${studs} studs gone`;
+
 export const lugsFigure: FigureRule<"track.lugs"> = {
   worked: (bench, state, _, typed) => lugsWorked(bench, state, typed),
-  words: ({ torn, lugs, pulled, studs }, of) =>
-    `${torn} of ${lugs} lugs torn (${of("tornPercent", 1)} %), ${pulled} of ${studs} studs gone (${of("pulledPercent", 1)} %)`,
+  words: (figures, of) => `${lugsWords(figures)}; ${of("tornPercent", 1)} % and ${of("pulledPercent", 1)} %`,
   hint: "windows lugs torn studs missing; at 12 13",
   adds: ["at"],
   rehearsed: () => "48 144 0 96 0",

@@ -231,7 +231,8 @@ function rowOf({ name }: MeasurePoint): { thing: string; row: string } {
 function stationsOf(bench: Bench, state: JobState): StationRow[] {
   return activePoints(bench, state).flatMap((point) => {
     if (point.kind !== "measure" || point.panel !== "stations") return [];
-    const stations = (point.placeNames ?? []).map((name, i) => {
+    const stations = Array.from({ length: point.places }, (_, i) => {
+      const name = point.placeNames?.[i] ?? `${i + 1}`;
       const body = latest(state, slot.read(point.id, 1, i + 1, "found").key, "reading_taken");
       return { name, mm: body?.valueInBase ?? null };
     });

@@ -1,4 +1,4 @@
-import { latest, pointOf, slot } from "@averin/core";
+import { latest, phaseOfStage, pointOf, slot } from "@averin/core";
 import { LugMap } from "@/instruments/LugMap";
 import { type FigureProps } from "./shared.tsx";
 
@@ -7,7 +7,8 @@ export function LugCount({ bench, state, step, taken }: FigureProps<"track.lugs"
   const { lengthMm, tornAt } = taken?.figures ?? {};
   const point = pointOf(bench.procedure, step.clearances ?? "");
   const read = (point?.kind === "measure" ? (point.placeNames ?? []) : []).flatMap((name, i) => {
-    const body = latest(state, slot.read(point?.id ?? "", 1, i + 1, "left").key, "reading_taken");
+    const phase = phaseOfStage(point?.stage ?? "together");
+    const body = latest(state, slot.read(point?.id ?? "", 1, i + 1, phase).key, "reading_taken");
     return body ? [{ name, mm: body.valueInBase }] : [];
   });
   return (
