@@ -347,6 +347,13 @@ const MIGRATIONS: { name: string; statements: string[]; then?: (db: Database) =>
     name: "0027-findings-of-a-model",
     statements: [`ALTER TABLE job_events ADD INDEX IF NOT EXISTS of_type (jobId, type)`],
   },
+  {
+    name: "0028-a-board-from-its-index",
+    statements: [
+      // All that the board says of a machine itself, in the order in which it hangs: nothing is looked up row by row.
+      `ALTER TABLE machines ADD INDEX IF NOT EXISTS hung (fleet, mark, retiredAt, model), DROP INDEX IF EXISTS by_fleet`,
+    ],
+  },
 ];
 
 /** Figures kept before what they hold for was part of their name. */
