@@ -103,3 +103,16 @@ describe("whatever is typed, in whatever order", () => {
     expect(openPoints({ ...bench, specs: [] }, later)).not.toEqual(openPoints(bench, state));
   });
 });
+
+test("what the packet of a new part says is kept with its fit; no stray word is, and none of what goes back as it was", () => {
+  const job = jobAt("fit:gasket");
+  job.type("dry");
+  const before = job.events.length;
+  expect(job.type("yes")).toMatch(/Enter alone confirms/);
+  expect(job.type("lot")).toMatch(/Enter alone confirms/);
+  expect(job.events).toHaveLength(before);
+  expect(job.type("lot 0612")).toMatch(/^cover gasket: in, .*lot 0612$/);
+  expect(job.events.at(-1)?.body).toMatchObject({ type: "part_fitted", entry: "gasket", packet: "lot 0612" });
+  const old = jobAt("fit:cover");
+  expect(old.type("lot 0612")).toMatch(/goes back as it was: only what is new here has a packet/);
+});

@@ -347,6 +347,14 @@ export const sheetNumber = (number: string, release: number): string =>
 /** How often a job was released: so many sheets it has. */
 export const releasesOf = (events: readonly JobEvent[]): JobEvent[] => [...fold(events).releases];
 
+/** What stood on the packets of what went in new at an entry, where somebody said it. */
+const packetsOf = (state: JobState, row: string): string[] =>
+  state.events.flatMap((event) =>
+    isEvent(event, "part_fitted") && event.body.entry === row && !state.struck.has(event.id)
+      ? (event.body.packet ?? [])
+      : [],
+  );
+
 /** The sheet of a job as it stands, or as it stood at one of its releases, counted from 1. */
 export function sheetData(
   job: string,
@@ -414,8 +422,9 @@ export function sheetData(
       })),
     ],
     decisions: decisionsOf(bench, state),
-    parts: lines.map(({ quantity, name, part, why }) => ({
-      ...{ quantity, name, why },
+    parts: lines.map(({ quantity, name, part, why, row }) => ({
+      ...{ quantity, why },
+      name: [name, ...packetsOf(state, row)].join(", "),
       number: part?.number ?? "no part on file",
       price: part?.price == null ? "" : `${part.price} ${part.currency}`,
     })),

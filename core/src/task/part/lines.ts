@@ -3,7 +3,10 @@ import { id, item, place, text, whole, words } from "../../job/fields.ts";
 
 export const partDrafts = [
   z.strictObject({ type: z.literal("part_removed"), entry: id, count: item.nullish(), noted: text.nullish() }),
-  z.strictObject({ type: z.literal("part_fitted"), entry: id, item: place, count: item.nullish() }),
+  z.strictObject({
+    type: z.literal("part_fitted"),
+    ...{ entry: id, item: place, count: item.nullish(), packet: text.nullish() },
+  }),
 ] as const;
 
 export const partBodies = [
@@ -20,6 +23,8 @@ export const partBodies = [
     item: whole,
     facing: words.nullable(),
     count: whole.nullable(),
+    /** What stands on the packet of a new one, where somebody said it: its lot or batch. */
+    packet: words.nullable().default(null),
   }),
 ] as const;
 

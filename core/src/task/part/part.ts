@@ -3,6 +3,7 @@ import { facingOf, goingIn } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
+import { isRenewed } from "../../job/judged.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
 import { type Entry, entryOf } from "../../procedure/index.ts";
 import { confirmed, keep, no, refused, wholeNumber, yes } from "../answers.ts";
@@ -82,13 +83,15 @@ function acceptFit({ bench, state, tasks, answered, skipped }: Hand, draft: Draf
   }
   if (draft.count != null && entry.kind !== "fasteners")
     return no("conflict", "count", "Only fasteners are counted in.");
+  if (draft.packet != null && !(entry.kind === "part" && isRenewed(state, entry, 1)))
+    return no("conflict", "packet", `${entry.name} goes back as it was: only what is new here has a packet.`);
   const facing =
     entry.kind === "part"
       ? facingOf(bench, state, entry)
       : entry.kind === "pack"
         ? facingInPack(bench, state, entry.id, draft.item)
         : null;
-  return yes({ ...draft, facing, count: draft.count ?? null });
+  return yes({ ...draft, facing, count: draft.count ?? null, packet: draft.packet ?? null });
 }
 const acceptOff = ({ bench, answered }: Hand, draft: DraftOf<"part_removed">): Answer<Body> => {
   const entry = entryOf(bench.procedure, draft.entry);
@@ -109,14 +112,21 @@ function takeOff(typed: string, { bench }: Line, aim: SlotOf<"off">): LineAnswer
   return confirmed(count === null && noted === null ? typed : "", [draft], entry?.apart.irreversible);
 }
 
-/** Enter: it is in. Fasteners with places of their own take a number, so many are in; alike ones are counted. */
+/** What a packet says begins with a word for it, so that no stray word is taken for one: "lot 0612". */
+const PACKET = /^(?:lot|batch|packet)\s+\S/i;
+
+/**
+ * Enter: it is in; of a part what its packet says. Fasteners with places of their own take a number, so many are in; alike
+ * ones are counted.
+ */
 function putIn(typed: string, { bench, waiting }: Line, aim: SlotOf<"fit">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
   const count = entry?.kind === "fasteners" ? wholeNumber(typed) : null;
   const byPlace = entry?.kind === "fasteners" && entry.tray === "by place";
   if (!byPlace || count === null) {
-    const draft = { type: "part_fitted" as const, entry: aim.entry, item: aim.item, count };
-    return confirmed(count === null ? typed : "", [draft], entry?.together.irreversible);
+    const packet = entry?.kind === "part" && PACKET.test(typed) ? typed : null;
+    const draft = { type: "part_fitted" as const, entry: aim.entry, item: aim.item, count, packet };
+    return confirmed(count === null && packet === null ? typed : "", [draft], entry?.together.irreversible);
   }
   const places = waiting.filter((s): s is SlotOf<"fit"> => s.kind === "fit" && s.entry === aim.entry);
   if (count < 1 || count > places.length) return refused(`${places.length} are still out; ${count} cannot be in.`);
@@ -154,10 +164,12 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
         return plates[plates.length - s.item]?.name ?? entry.name;
       },
       drafted: putIn,
-      hinted: ({ procedure }, _, s) => {
+      hinted: ({ procedure }, state, s) => {
         const entry = entryOf(procedure, s.entry);
         const faces = entry?.kind !== "part" || entry.facing || entry.facingBy;
-        return { hint: faces ? "Enter: it is in, facing right" : "Enter: it is in" };
+        const isNew = entry?.kind === "part" && isRenewed(state, entry, 1);
+        const packet = isNew ? "; lot 0612, where its packet says one" : "";
+        return { hint: `Enter: it is in${faces ? ", facing right" : ""}${packet}` };
       },
       rehearsed: () => "",
       shapes: false,
@@ -172,7 +184,7 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
     part_fitted: {
       accepted: acceptFit,
       said: (bench, state, body) =>
-        `${part.slots.fit.named(bench, state, slot.fit(body.entry, body.item))}: in${body.facing ? `, ${body.facing}` : ""}`,
+        `${part.slots.fit.named(bench, state, slot.fit(body.entry, body.item))}: in${body.facing ? `, ${body.facing}` : ""}${body.packet === null ? "" : `, ${body.packet}`}`,
     },
   },
   tasks: {
