@@ -61,7 +61,7 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
     what: { kind: "fastener", card },
   }));
   const facts = factsOf(bench, state);
-  const become = bench.procedure.release.remembers.flatMap(({ figure: key, word, when }, i, all): Remembered[] => {
+  const become = bench.procedure.release.remembers.flatMap(({ figure: key, word }, i, all): Remembered[] => {
     const first = all.findIndex((one) => one.figure === key && holds(one.when, facts) === true);
     return first === i
       ? [{ key, label: known.get(key)?.label ?? key, whose: "machine", what: { kind: "word", word } }]

@@ -1,4 +1,6 @@
 export { BOARD_WORDS, type BoardWord, boardWord, type Look } from "./board.ts";
+export { SETTLED, TOLD_BY } from "./complaint.ts";
+export { type BoardLine, linesSent, sentLines } from "./boardLines.ts";
 export {
   leadEntered,
   partEntered,

@@ -1,22 +1,8 @@
 "use client";
 
-import type { BoardWord } from "@averin/core";
+import type { BoardLine, BoardWord } from "@averin/core";
 import Link from "next/link";
 import { minuteOfYear } from "@/ui/times";
-
-export type BoardLine = {
-  id: string;
-  mark: string;
-  model: string;
-  fleet: string;
-  word: BoardWord;
-  /** What keeps it, or what is watched. */
-  told?: readonly string[];
-  looked?: readonly [by: string, at: string];
-  rode?: readonly [rider: string, at: string];
-  job?: { id: string; number: string; work: string };
-  used?: readonly string[];
-};
 
 /** Each word has its shape and its tone: told from across a yard, and without colour. */
 const SHOWN: Record<BoardWord, { sign: string; tone: string }> = {

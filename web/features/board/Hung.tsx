@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useMemo } from "react";
-import type { BoardLine } from "./Board.tsx";
+import { linesSent } from "@averin/core";
 
 const Board = dynamic(() => import("./Board.tsx").then((file) => file.Board), {
   ssr: false,
@@ -11,6 +11,6 @@ const Board = dynamic(() => import("./Board.tsx").then((file) => file.Board), {
 
 /** The board, drawn in the browser: the server sends what stands where, and three hundred tiles cost it no more than ten. */
 export function Hung({ machines, wall }: { machines: string; wall?: boolean }) {
-  const lines = useMemo(() => JSON.parse(machines) as BoardLine[], [machines]);
+  const lines = useMemo(() => linesSent(machines), [machines]);
   return <Board machines={lines} {...(wall ? { wall } : {})} />;
 }

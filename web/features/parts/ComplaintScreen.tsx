@@ -1,5 +1,5 @@
+import { SETTLED, TOLD_BY } from "@averin/core";
 import Link from "next/link";
-import { SETTLED, TOLD_BY } from "@/server/parts/schema";
 import { FormKey } from "@/ui/FormKey";
 import { PrintKey } from "@/ui/PrintKey";
 import { dayOf } from "@/ui/times";

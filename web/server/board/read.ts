@@ -1,4 +1,4 @@
-import { BOARD_WORDS, type BoardWord, boardWord, ENDS, type Look } from "@averin/core";
+import { BOARD_WORDS, type BoardLine, type BoardWord, boardWord, ENDS, type Look, sentLines } from "@averin/core";
 import { QueryTypes } from "sequelize";
 import { z } from "zod";
 import { type BoardWallRow, type Database, fromJson } from "../database.ts";
@@ -112,14 +112,14 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
 
 /** What a screen is sent of the machines: only what it shows, and as one text, since three hundred may hang on a wall. */
 export const boardLines = (machines: readonly BoardMachine[]): string =>
-  JSON.stringify(
-    machines.map(({ id, mark, model, fleet, word, look, rode, job, used }) => {
+  sentLines(
+    machines.map(({ id, mark, model, fleet, word, look, rode, job, used }): BoardLine => {
       const told = (word === "not ready" ? look?.keeps : look?.watched) ?? [];
       return {
         ...{ id, mark, model, fleet, word },
         ...(told.length > 0 ? { told } : {}),
-        ...(look ? { looked: [look.by, look.at] } : {}),
-        ...(rode ? { rode: [rode.rider, rode.at] } : {}),
+        ...(look ? { looked: [look.by, look.at.toISOString()] } : {}),
+        ...(rode ? { rode: [rode.rider, rode.at.toISOString()] } : {}),
         ...(job ? { job } : {}),
         ...(used.length > 0 ? { used } : {}),
       };

@@ -1,4 +1,4 @@
-import { partTypedSchema, priceTypedSchema } from "@averin/core";
+import { partTypedSchema, priceTypedSchema, SETTLED, TOLD_BY } from "@averin/core";
 import { z } from "zod";
 import { perhaps, words } from "../typed.ts";
 
@@ -29,10 +29,6 @@ export const partChangeSchema = z.discriminatedUnion("does", [
   z.strictObject({ does: z.literal("holds no more"), number }),
 ]);
 export type PartChange = z.infer<typeof partChangeSchema>;
-
-/** How somebody was told of a bad part, and how a complaint of one may be settled. */
-export const TOLD_BY = ["counter", "phone", "message", "letter"] as const;
-export const SETTLED = ["replaced", "credited", "refused", "let be"] as const;
 
 /** What is done about a complaint: who was told, what came back, how it was settled. */
 export const complaintSaidSchema = z.discriminatedUnion("does", [
