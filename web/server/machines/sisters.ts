@@ -55,9 +55,12 @@ export async function sisterFaults(db: Database, bookId: string | null): Promise
     points.set(point, [...(points.get(point) ?? []), line]);
   }
   const names = await knownPoints(db);
-  const machines = (
-    await db.machines.findAll({ where: { bookId, retiredAt: null }, order: [["mark", "ASC"]], limit: MOST_MACHINES })
-  ).map((row) => row.get({ plain: true }));
+  // One that turned out to be another is looked at as that.
+  const isItself = { [Op.notIn]: db.sequelize.literal("(SELECT machineId FROM machine_merges)") };
+  const where = { bookId, retiredAt: null, id: isItself };
+  const machines = (await db.machines.findAll({ where, order: [["mark", "ASC"]], limit: MOST_MACHINES })).map((row) =>
+    row.get({ plain: true }),
+  );
   const set = await db.rechecks.findAll({
     attributes: ["machineId", "about"],
     where: { machineId: machines.map(({ id }) => id), doneAt: null, about: [...points.keys()].map(aboutPoint) },
