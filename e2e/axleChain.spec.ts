@@ -165,6 +165,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await expect(page.getByText(/Set the slack: .*58 mm.* → turned \+3 flats/)).toBeVisible();
   await page.goto(`${shop.url}/parts`);
   await page.getByRole("link", { name: "Bad parts: 1 not settled" }).click();
+  await expect(page.getByRole("heading", { name: "Bad parts, complained of" })).toBeVisible();
   await page.getByRole("link", { name: /^Front sprocket/ }).click();
   await expect(page.getByRole("heading", { name: "It stands at: nobody told" })).toBeVisible();
   await page.getByRole("button", { name: "Somebody was told" }).click();
