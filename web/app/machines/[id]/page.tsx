@@ -41,7 +41,10 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const { lives, trends } = await longRunOf(db, machine.id);
   const spares = await sparesOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
-  const faults = await sisterFaults(db, machine.bookId);
+  // What only this one has, and no other is left to look at, is told by its own jobs.
+  const faults = (await sisterFaults(db, machine.bookId)).filter(
+    ({ found, open }) => open.length > 0 || found.some(({ machineId }) => machineId !== machine.id),
+  );
   const config = configOf(specs, await knownFigures(db, null));
   const seen = new Set<string>();
   const work = (await proceduresFor(db, machine.builds, null)).map(({ procedure }) => {
