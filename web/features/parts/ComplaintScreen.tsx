@@ -1,5 +1,6 @@
 import { SETTLED, TOLD_BY } from "@averin/core";
 import Link from "next/link";
+import { Facts } from "@/ui/Facts";
 import { FormKey } from "@/ui/FormKey";
 import { PrintKey } from "@/ui/PrintKey";
 import { dayOf } from "@/ui/times";
@@ -80,14 +81,7 @@ export function ComplaintScreen({
       </div>
       <section aria-label="What was done about it">
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">It stands at: {state}</h2>
-        <dl className="grid grid-cols-[110px_1fr] gap-y-2 py-3 text-lg">
-          {facts.map(([what, is]) => (
-            <div key={what} className="contents">
-              <dt className="text-soft">{what}</dt>
-              <dd className="font-semibold">{is}</dd>
-            </div>
-          ))}
-        </dl>
+        <Facts of={facts} />
         <p className="flex flex-wrap gap-2">
           <FormKey
             words="Somebody was told"

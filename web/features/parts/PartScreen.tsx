@@ -1,6 +1,7 @@
 import type { StorePart } from "@averin/core";
 import Link from "next/link";
 import type { ReactNode } from "react";
+import { Facts } from "@/ui/Facts";
 import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
 import { Told, type ToldLine } from "@/ui/Told";
@@ -180,14 +181,7 @@ export function PartScreen({
       </div>
       <section aria-label="What it is">
         <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">What it is</h2>
-        <dl className="grid grid-cols-[130px_1fr] gap-y-2 py-3 text-lg">
-          {facts.map(([name, what]) => (
-            <div key={name} className="contents">
-              <dt className="text-soft">{name}</dt>
-              <dd className="figure font-semibold">{what}</dd>
-            </div>
-          ))}
-        </dl>
+        <Facts of={facts} figures />
         <FormKey
           words="Put right"
           title="What it is, put right"

@@ -62,6 +62,11 @@ test("what is found bad on one machine is told on the others of its model, until
     ...["at the next job", []],
   ]);
   await expect(lookAtSisters(db, asked, mira)).rejects.toThrow(/looked at since, or is to be/);
+  // Said otherwise at the same place, the first word was a slip.
+  const slip = await openedClutchJob(db, "Club bike 34");
+  await found(slip, "grooved");
+  await found(slip, "marked");
+  expect((await faultsOf("Club bike 9"))[0]?.found.map(({ mark }) => mark)).toEqual(["Club bike 7"]);
   // Taken back, it never was.
   await kept(seven, { type: "struck", event: bad });
   expect(await faultsOf("Club bike 9")).toEqual([]);

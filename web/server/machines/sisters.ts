@@ -15,11 +15,13 @@ type Line = {
   machineId: string;
   mark: string;
   at: Date;
-  type: string;
   point: string;
+  item: string;
   word: string;
   means: string;
   leads: string;
+  /** Whether something was done about it, so that a later word at its place is of something else. */
+  followed: number;
 };
 
 /** A fault that was found on machines of a model: at which point, on which machines and when, and which were not looked at since. */
@@ -32,15 +34,21 @@ export type SisterFault = {
   open: { id: string; mark: string }[];
 };
 
+/** A finding at a point of one job, by its item: said once more there, the later word holds. */
+const placeOf = ({ jobId, point, item }: Line): string => `${jobId} ${point} ${item}`;
+
 /**
- * What was found past its limit, or stopped the work, on machines of a model, told for the machines of that model that were
- * not looked at since: by sight, at the same point whatever its place. Struck lines tell nothing.
+ * What was looked at on machines of a model, by point whatever its place, the newest first. Struck lines tell nothing, nor
+ * does a word that a later one at the same place put right; what was mended was found all the same.
  */
-export async function sisterFaults(db: Database, bookId: string | null): Promise<SisterFault[]> {
-  if (bookId === null) return [];
+async function looksOf(db: Database, bookId: string | null): Promise<Map<string, Line[]>> {
+  const points = new Map<string, Line[]>();
+  if (bookId === null) return points;
   const lines = await db.sequelize.query<Line>(
-    `SELECT j.id AS jobId, j.machineId, m.mark, e.at, e.type, JSON_VALUE(e.body, '$.point') AS point,
-      JSON_VALUE(e.body, '$.word') AS word, JSON_VALUE(e.body, '$.means') AS means, JSON_VALUE(e.body, '$.leads') AS leads
+    `SELECT j.id AS jobId, j.machineId, m.mark, e.at, JSON_VALUE(e.body, '$.point') AS point,
+      JSON_VALUE(e.body, '$.item') AS item, JSON_VALUE(e.body, '$.word') AS word, JSON_VALUE(e.body, '$.means') AS means,
+      JSON_VALUE(e.body, '$.leads') AS leads, EXISTS (SELECT 1 FROM job_events f WHERE f.jobId = e.jobId
+        AND f.type = 'followed_up' AND JSON_VALUE(f.body, '$.event') = e.id) AS followed
       FROM (SELECT j.id, j.machineId FROM jobs j JOIN machines m ON m.id = j.machineId WHERE m.bookId = :bookId
         ORDER BY j.openedAt DESC LIMIT ${MOST_JOBS}) AS j
       JOIN machines m ON m.id = j.machineId JOIN job_events e ON e.jobId = j.id AND e.type = 'finding_recorded'
@@ -49,11 +57,32 @@ export async function sisterFaults(db: Database, bookId: string | null): Promise
       ORDER BY e.at DESC, e.number DESC`,
     { type: QueryTypes.SELECT, replacements: { bookId } },
   );
-  const points = new Map<string, Line[]>();
+  const said = new Set<string>();
   for (const line of lines) {
+    const again = said.has(placeOf(line));
+    said.add(placeOf(line));
+    if (again && !line.followed) continue;
     const point = line.point.replace(WORK_OF_ROW, "");
-    points.set(point, [...(points.get(point) ?? []), line]);
+    const own = points.get(point) ?? [];
+    own.push(line);
+    points.set(point, own);
   }
+  return points;
+}
+
+/** What was found past its limit, or stopped the work: the newest of each machine. */
+function foundBad(seen: readonly Line[]): SisterFault["found"] {
+  const bad = seen.filter(({ leads }) => leads === "renew" || leads === "stop");
+  const newest = bad.filter((line, i) => bad.findIndex(({ machineId }) => machineId === line.machineId) === i);
+  return newest.map(({ jobId, machineId, mark, at, word, means }) => ({
+    ...{ jobId, machineId, mark, at: new Date(at).toISOString(), words: `${word}: ${means}` },
+  }));
+}
+
+/** The faults of a model, those of the most machines first, told for its machines that were not looked at since. */
+export async function sisterFaults(db: Database, bookId: string | null): Promise<SisterFault[]> {
+  const points = await looksOf(db, bookId);
+  if (points.size === 0) return [];
   const names = await knownPoints(db);
   // One that turned out to be another is looked at as that.
   const isItself = { [Op.notIn]: db.sequelize.literal("(SELECT machineId FROM machine_merges)") };
@@ -68,17 +97,14 @@ export async function sisterFaults(db: Database, bookId: string | null): Promise
   const asked = new Set(set.map((row) => `${row.get("machineId") as string} ${row.get("about") as string}`));
   return [...points]
     .flatMap(([point, seen]): SisterFault[] => {
-      const bad = seen.filter(({ leads }) => leads === "renew" || leads === "stop");
-      const first = bad.at(-1);
+      const found = foundBad(seen);
+      const first = found.at(-1);
       if (!first) return [];
-      const looked = new Set(seen.filter(({ at }) => at >= first.at).map(({ machineId }) => machineId));
-      const newest = bad.filter((line, i) => bad.findIndex(({ machineId }) => machineId === line.machineId) === i);
+      const since = new Date(first.at);
+      const looked = new Set(seen.filter(({ at }) => at >= since).map(({ machineId }) => machineId));
       return [
         {
-          ...{ point, name: names.get(point) ?? point.replaceAll("-", " ") },
-          found: newest.map(({ jobId, machineId, mark, at, word, means }) => ({
-            ...{ jobId, machineId, mark, at: new Date(at).toISOString(), words: `${word}: ${means}` },
-          })),
+          ...{ point, name: names.get(point) ?? point.replaceAll("-", " "), found },
           open: machines
             .filter(({ id }) => !looked.has(id) && !asked.has(`${id} ${aboutPoint(point)}`))
             .map(({ id, mark }) => ({ id, mark })),
@@ -144,12 +170,11 @@ export async function onSistersAt(db: Database, { bench, events }: OpenedJob): P
   const id = fold(events).opened?.body.machine.id;
   const machine = id === undefined ? null : await db.machines.findByPk(id);
   if (!machine) return {};
-  const faults = new Map(
-    (await sisterFaults(db, machine.get("bookId") as string | null)).map((fault) => [fault.point, fault]),
-  );
+  const points = await looksOf(db, machine.get("bookId") as string | null);
   return Object.fromEntries(
     bench.procedure.points.flatMap((point) => {
-      const found = faults.get(point.id.replace(WORK_OF_ROW, ""))?.found.filter((one) => one.machineId !== id) ?? [];
+      const seen = points.get(point.id.replace(WORK_OF_ROW, "")) ?? [];
+      const found = foundBad(seen.filter(({ machineId }) => machineId !== id));
       const [first] = found;
       if (!first) return [];
       const more = found.length === 1 ? "" : `, and on ${found.length - 1} more`;

@@ -40,7 +40,7 @@ export function splineWorked(
   if (!fit.ok) return fit;
   const { oldPlayMm, newPlayMm, sprocketWearMm, fits } = fit.value;
   if (fits === false) {
-    const message = `The new sprocket has ${newPlayMm.toFixed(2)} mm of play, at most ${maxPlayMm ?? 0}: a loose new sprocket is refused. Take another, and keep the complaint by the key that says it is no good; or the shaft is worn, and that is an engine strip: skip with the reason.`;
+    const message = `The new sprocket has ${newPlayMm.toFixed(2)} mm of play, at most ${maxPlayMm ?? 0}: a loose new sprocket is refused. Take another, and say of this one by the key “It broke, will not come, or is no good” what is wrong with it; or the shaft is worn, and that is an engine strip: skip with the reason.`;
     return no("range", "typed", message);
   }
   return {
