@@ -128,6 +128,11 @@ export function reading(work: (context: { db: Database; actor: Actor }) => Promi
   });
 }
 
+/** A reading route for whoever knows its address. */
+export function readingOpenly(work: (context: { db: Database }) => Promise<unknown>): Promise<Response> {
+  return guarded(async () => Response.json(await work({ db: database() })));
+}
+
 /** A reading route whose answer is bytes, such as a picture or a printed sheet. */
 export function readingBytes(
   type: string,

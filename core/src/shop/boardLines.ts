@@ -9,8 +9,9 @@ export type BoardLine = {
   word: BoardWord;
   /** What keeps it, or what is watched. */
   told?: readonly string[];
-  looked?: readonly [by: string, at: string];
-  rode?: readonly [rider: string, at: string];
+  /** By whom and when, in milliseconds since 1970. */
+  looked?: readonly [by: string, at: number];
+  rode?: readonly [rider: string, at: number];
   job?: { id: string; number: string; work: string };
   used?: readonly string[];
 };
@@ -32,8 +33,8 @@ export function sentLines(lines: readonly BoardLine[]): string {
     places.set(words, place);
     return place;
   };
-  const moment = (of: readonly [string, string] | undefined): Moment =>
-    of ? [placeOf(of[0]), Math.floor(Date.parse(of[1]) / MINUTE)] : 0;
+  const moment = (of: readonly [string, number] | undefined): Moment =>
+    of ? [placeOf(of[0]), Math.floor(of[1] / MINUTE)] : 0;
   const rows = lines.map(({ id, mark, model, fleet, word, looked, rode, ...more }): Row => {
     const says = more.told || more.job || more.used ? more : 0;
     return [id, mark, placeOf(model), placeOf(fleet), placeOf(word), moment(looked), moment(rode), says];
@@ -45,7 +46,7 @@ export function sentLines(lines: readonly BoardLine[]): string {
 export function linesSent(text: string): BoardLine[] {
   const { said, rows } = JSON.parse(text) as Sent;
   const words = (place: number): string => said[place] ?? "";
-  const moment = (of: Moment) => of !== 0 && ([words(of[0]), new Date(of[1] * MINUTE).toISOString()] as const);
+  const moment = (of: Moment) => of !== 0 && ([words(of[0]), of[1] * MINUTE] as const);
   return rows.map(([id, mark, model, fleet, word, looked, rode, more]) => {
     const [by, rider] = [moment(looked), moment(rode)];
     return {

@@ -14,7 +14,7 @@ const SHOWN: Record<BoardWord, { sign: string; tone: string }> = {
 };
 
 /** A fleet's machines with how each stands. On a wall nothing is a key, and nothing leads anywhere. */
-export function Board({ machines, wall = false }: { machines: readonly BoardLine[]; wall?: boolean }) {
+export function Board({ machines, wall }: { machines: readonly BoardLine[]; wall: boolean }) {
   const fleets = [...new Set(machines.map(({ fleet }) => fleet))];
   return (
     <>
@@ -75,8 +75,8 @@ function Machine({ machine, wall }: { machine: BoardLine; wall: boolean }) {
       )}
       {used.length > 0 && <p className="text-lg font-semibold text-near">used, to be replaced: {used.join(", ")}</p>}
       <p className="text-soft">
-        {looked ? `looked at by ${looked[0]}, ${minuteOfYear(looked[1])}` : "nobody has looked at it"}
-        {rode && `; ridden last by ${rode[0]}, ${minuteOfYear(rode[1])}`}
+        {looked ? `looked at by ${looked[0]}, ${minuteOfYear(new Date(looked[1]))}` : "nobody has looked at it"}
+        {rode && `; ridden last by ${rode[0]}, ${minuteOfYear(new Date(rode[1]))}`}
       </p>
     </>
   );

@@ -34,6 +34,10 @@ test("a fleet's machines stand with what the last walk round each came to, by wh
   expect(machines.find(({ word }) => word === "not ready")).toMatchObject({
     look: { keeps: expect.arrayContaining([expect.any(String)]) as string[] },
   });
+  // Of one word they stand by their marks as people count: 9 before 10.
+  const alike = machines.filter(({ word }) => word === "not looked at since").map(({ mark }) => mark);
+  expect(alike).toEqual([...alike].sort((a, b) => a.localeCompare(b, "en", { numeric: true })));
+  expect(alike).not.toEqual([...alike].sort());
   // A machine that nobody has looked at says so.
   expect(await stands("Ridge sled 9")).toMatchObject({ word: "not looked at since", look: null });
   expect(JSON.stringify(machines)).not.toMatch(/owner|Club|contact/i);
@@ -43,7 +47,10 @@ test("whoever rides it makes the last look an old one; a spare that was used ask
   const { machines } = await boardOf(db);
   const mark = machines.find(({ word }) => word === "watched")?.mark ?? "";
   await change(mark, { does: "ridden", rider: "Ferry crew" });
-  expect(await stands(mark)).toMatchObject({ word: "not looked at since", rode: { rider: "Ferry crew" } });
+  const ridden = await stands(mark);
+  expect(ridden).toMatchObject({ word: "not looked at since", rode: { rider: "Ferry crew" } });
+  const kept = await db.machineRides.findOne({ where: { machineId: ridden?.id ?? "" } });
+  expect(ridden?.rode?.at).toEqual(kept?.get("at"));
   await change(mark, { does: "spare aboard", what: "drive belt" });
   const id = (await stands(mark))?.id ?? "";
   const [spare] = await sparesOf(db, id);
