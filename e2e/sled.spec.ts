@@ -142,7 +142,7 @@ test("a chaincase from its adjuster to the sheet: seated, backed off, held, fill
   await workUntil(page, "Back the adjuster off", answers);
   await expect(page.getByRole("img", { name: /Case, chain, 21 over 43 teeth; .*adjuster ¼ back/ })).toBeVisible();
   await typeLines(page, [""]);
-  await expect(status).toContainText("back off 0.25 of a turn, 0.38 mm");
+  await expect(status).toContainText("back off 0.25 of a turn, 90°, 0.38 mm");
   await workUntil(page, "Play of the case, rocked, as left", answers);
   // Skipped with a reason, it stays open until somebody answers for it.
   await typeLines(page, ["/"]);
@@ -173,7 +173,9 @@ test("a skid of another model: a shrunk template drills nothing, and the drill i
   await expect(heading).toHaveText("Is the template true to size?");
   await expect(page.locator("#entry")).toBeFocused();
   await typeLines(page, ["98"]);
-  await expect(status).toContainText("98: 2.0 % small; at most 0.5 mm off. Print it again at true size");
+  await expect(status).toContainText(
+    "98: 2.0 % small; at most 0.5 mm off. A hole that belongs at 100 mm would be drilled at 98.0 mm. Print it again",
+  );
   await typeLines(page, ["99.8"]);
   const answers = {
     "Arms, shafts and bushes": ["sound"],

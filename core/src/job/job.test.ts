@@ -308,11 +308,11 @@ describe("going together", () => {
     ]);
     expect(job.type("")).toBe("plate bolt 1, pass 1: 5.0 N·m, in band");
     expect(job.type("44 inlb")).toBe("plate bolt 3, pass 1: 5.0 N·m, in band");
-    expect(job.type("7")).toBe("plate bolt 2, pass 1: 7.0 N·m, above band");
-    expect(job.type("4.4")).toBe("plate bolt 4, pass 1: 4.4 N·m, below band");
+    expect(job.type("7")).toBe("plate bolt 2, pass 1: 7.0 N·m, above band: 40 % more");
+    expect(job.type("4.4")).toBe("plate bolt 4, pass 1: 4.4 N·m, below band: 12 % less");
     expect(job.open.filter((p) => p.key.startsWith("band:")).map((p) => p.text)).toEqual([
-      "plate bolt 2, pass 1: above band, 7.0 of 5.0 N·m",
-      "plate bolt 4, pass 1: below band, 4.4 of 5.0 N·m",
+      "plate bolt 2, pass 1: above band, 7.0 of 5.0 N·m, 40 % more",
+      "plate bolt 4, pass 1: below band, 4.4 of 5.0 N·m, 12 % less",
     ]);
     // A bolt below its band may be pulled on; one above has felt it, whatever follows.
     job.keep({ type: "torque_applied", entry: "plate-bolts", place: 4, pass: 1, text: "5", wrench: "A" });

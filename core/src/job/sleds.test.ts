@@ -84,7 +84,7 @@ describe("how a machine is made decides what is done", () => {
       });
     const job = backed("quarter b");
     // A quarter of a turn of a 1.5 mm thread.
-    expect(job.type("")).toBe("back the adjuster off: back off 0.25 of a turn, 0.38 mm");
+    expect(job.type("")).toBe("back the adjuster off: back off 0.25 of a turn, 90°, 0.38 mm");
     // Each school seats it in its own way, and the lock nut goes on once it is set.
     expect(tasksOf(job).filter((id) => /seat|lock/.test(id))).toEqual([
       ...["off:lock-nut", "do:seat", "fit:lock-nut", "torque:lock-nut", "do:hold-lock"],
@@ -94,11 +94,11 @@ describe("how a machine is made decides what is done", () => {
     // How far it went in before is kept with it, and so is what was taken up.
     const counted = backed("quarter b");
     expect(counted.type("soon")).toMatch(/^"soon" is no number of turns\. .* 1\.5 or 1 1\/2; Enter leaves it out\.$/);
-    expect(counted.type("1 1/2")).toMatch(/back off 0\.25 of a turn, 0\.38 mm; 1\.25 turns taken up$/);
+    expect(counted.type("1 1/2")).toMatch(/back off 0\.25 of a turn, 90°, 0\.38 mm; 1\.25 turns taken up$/);
     const fingers = backed("two");
     expect(tasksOf(fingers)).toContain("do:seat-key");
     expect(tasksOf(fingers)).not.toContain("do:seat");
-    expect(fingers.type("")).toBe("back the adjuster off: back off 0 of a turn, 0.00 mm");
+    expect(fingers.type("")).toBe("back the adjuster off: back off 0 of a turn, 0°, 0.00 mm");
   });
 
   test("oil drained and filled are both measured; what is filled is judged by the amount on file", () => {
@@ -385,7 +385,9 @@ describe("gates and what cannot be undone", () => {
         "measure:adjuster-at:found": ["30 30"],
       },
     });
-    expect(job.type("97")).toMatch(/^97: 3\.0 % small; at most 0\.5 mm off\. Print it again at true size/);
+    expect(job.type("97")).toMatch(
+      /^97: 3\.0 % small; at most 0\.5 mm off\. A hole that belongs at 100 mm would be drilled at 97\.0 mm\. Print it again at true size/,
+    );
     expect(job.offer({ type: "step_confirmed", step: "template-old" })).toMatchObject({
       error: { lacks: { what: "gate", id: "scale-first" } },
     });

@@ -1,5 +1,5 @@
 import { KNOWN_FIGURES } from "../figures/index.ts";
-import { figureEntered, type FigureTyped, onlyWords, specsOfBuild, specWords, withRules } from "./index.ts";
+import { apartWords, figureEntered, type FigureTyped, onlyWords, specsOfBuild, specWords, withRules } from "./index.ts";
 
 // Every limit and torque here is invented.
 const typed = (key: string, more: Partial<FigureTyped>): FigureTyped => ({
@@ -171,4 +171,17 @@ describe("a figure entered for one machine", () => {
   test("every figure that is known has a label of its own", () => {
     for (const [key, { label }] of KNOWN_FIGURES) expect(`${key} ${label}`).toMatch(/^[a-z0-9-]+ [A-Z]/);
   });
+});
+
+test("two figures of one thing: how far the overruled one is from the one that holds, and in percent of that", () => {
+  const torque = (value: string) => kept(typed("shaft-nut-torque", { value, tolerance: "10" }));
+  expect(apartWords(torque("55 N·m"), torque("50 N·m"))).toBe("; 5 less than what holds, 9.1 % less");
+  expect(apartWords(torque("50 N·m"), torque("55 N·m"))).toBe("; 5 more than what holds, 10 % more");
+  expect(apartWords(torque("50 N·m"), torque("50 N·m"))).toBe("");
+  expect(apartWords(null, torque("50 N·m"))).toBe("");
+  const most = kept(typed("steel-warp", { most: "0.15" }));
+  expect(apartWords(most, kept(typed("steel-warp", { most: "0.2" })))).toMatch(/^; 0\.05 more .* 33\.3 % more$/);
+  // A least is not held against a most, and a range has no one number.
+  expect(apartWords(most, kept(typed("steel-warp", { least: "0.2" })))).toBe("");
+  expect(apartWords(kept(typed("steel-warp", { least: "0.1", most: "0.2" })), most)).toBe("");
 });

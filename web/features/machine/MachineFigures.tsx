@@ -1,4 +1,4 @@
-import { figuresWith, type KnownFigure, onlyWords, sourceLine, type Spec, specWords } from "@averin/core";
+import { apartWords, figuresWith, type KnownFigure, onlyWords, sourceLine, type Spec, specWords } from "@averin/core";
 import { FigureKey } from "@/ui/FigureKey";
 
 export type FigureLine = {
@@ -65,6 +65,7 @@ function Line({
         {overruled.map((other, i) => (
           <span key={i} className="block text-[15px] text-soft">
             overruled: {wordsOf(other)}, {sourceLine(other.source)}
+            {apartWords(governs, other)}
           </span>
         ))}
       </span>

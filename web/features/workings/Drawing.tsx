@@ -519,7 +519,7 @@ const DRAWINGS: Readonly<Record<string, (shown: Shown) => ReactNode>> = {
     <>
       <Slice
         deg={(num(input.turns) % 1 || (num(input.turns) > 0 ? 1 : 0)) * 360}
-        label={`${num(input.turns)} turns back`}
+        label={`${num(input.turns)} turns back, ${num(output.degrees)}°`}
       />
       <p className="figure text-2xl font-bold">{num(output.travelMm).toFixed(3)} mm</p>
     </>

@@ -42,7 +42,7 @@ const SAID: Readonly<Record<string, (output: Figures, input: Figures) => string 
     feasible === true
       ? `Keep plates ${(indices as number[]).map((i) => i + 1).join(", ")}: ${fixed(heightMm, 2)} mm.`
       : null,
-  "case.backoff": ({ travelMm }) => `That takes ${fixed(travelMm, 2)} mm off.`,
+  "case.backoff": ({ degrees, travelMm }) => `That is ${fixed(degrees, 0)}°, and takes ${fixed(travelMm, 2)} mm off.`,
   "case.freeplay": ({ freePlayMm }) => (freePlayMm === null ? null : `${mm(freePlayMm)} of free play.`),
   "case.growth": ({ hotPlayMm, tight }) => (tight === true ? "Tight when hot." : `${mm(hotPlayMm)} of play when hot.`),
   "track.tension": ({ inRange, nextTurns, predictedSagMm }) =>

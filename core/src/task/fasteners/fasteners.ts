@@ -15,7 +15,7 @@ import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
 import { bandOf, NO_TORQUE, passesOf, pullsOf, pullVerdict, torqueSpecAt, torqueSpecFor, wrenchFor } from "./torque.ts";
-import type { TorqueSpec } from "../../spec/index.ts";
+import { percentWords, type TorqueSpec } from "../../spec/index.ts";
 
 /**
  * Passes in order, each over every place in the pattern's order. A cross needs an even count of four or more; a model
@@ -293,10 +293,11 @@ function badPulls({ bench, state }: Look): OpenPoint[] {
         .filter(({ verdict }) => verdict !== null && verdict !== "in band")
         .map(({ place, pass, pulls, verdict }): OpenPoint => {
           const last = pulls[pulls.length - 1]?.body;
+          const far = last ? `, ${percentWords(last.valueNm, last.aimNm)}` : "";
           return {
             key: `band:${entry.id}:${place}:${pass}:${pulls.length}`,
             group: "torque",
-            text: `${entry.one} ${place}, pass ${pass}: ${verdict}, ${last?.valueNm.toFixed(1)} of ${last?.aimNm.toFixed(1)} N·m`,
+            text: `${entry.one} ${place}, pass ${pass}: ${verdict}, ${last?.valueNm.toFixed(1)} of ${last?.aimNm.toFixed(1)} N·m${far}`,
             task: taskId("torque", entry.id),
             hard: false,
           };
@@ -425,7 +426,10 @@ export const fasteners: Kind<
       said: (bench, state, body) => {
         const name = fasteners.slots.pull.named(bench, state, slot.pull(body.entry, body.place, body.pass));
         const set = body.set ? ", said as a set" : "";
-        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${pullVerdictOf(bench, body)}${set}`;
+        const verdict = pullVerdictOf(bench, body);
+        const far =
+          verdict.endsWith(" band") && verdict !== "in band" ? `: ${percentWords(body.valueNm, body.aimNm)}` : "";
+        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${verdict}${far}${set}`;
       },
       badness: (bench, _, body) => (body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0),
       doubted: doubtedPull,

@@ -48,7 +48,7 @@ export function backoffWorked(
 export const backoffFigure: FigureRule<"case.backoff"> = {
   worked: backoffWorked,
   words: ({ turns, travelMm, takenUp }, of) =>
-    `back off ${turns} of a turn${travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}${takenUp === undefined ? "" : `; ${of("takenUp", 2)} turns taken up`}`,
+    `back off ${turns} of a turn, ${360 * Number(turns)}°${travelMm === null ? "" : `, ${of("travelMm", 2)} mm`}${takenUp === undefined ? "" : `; ${of("takenUp", 2)} turns taken up`}`,
   hint: "Enter takes it; or how far it went in: 1.5",
   rehearsed: () => "",
   figures: (step, reading) => ({ [step.pitch]: reading }),

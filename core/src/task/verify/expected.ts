@@ -79,7 +79,8 @@ export function verified(
     const expected = spec?.kind === "figure" ? `${expect.nominalMm} ±${spec.value} mm` : null;
     if (spec?.kind === "figure" && !atMost(Math.abs(off), spec.value)) {
       const scale = (100 * off) / expect.nominalMm;
-      const message = `${typed}: ${Math.abs(scale).toFixed(1)} % ${off < 0 ? "small" : "large"}; at most ${spec.value} mm off. Print it again at true size, no fitting to the page. No hole by this one.`;
+      const hole = ((100 * read.value.valueInBase) / expect.nominalMm).toFixed(1);
+      const message = `${typed}: ${Math.abs(scale).toFixed(1)} % ${off < 0 ? "small" : "large"}; at most ${spec.value} mm off. A hole that belongs at 100 mm would be drilled at ${hole} mm. Print it again at true size, no fitting to the page. No hole by this one.`;
       return refuse("typed", message);
     }
     return { ok: true, value: { typed, expected } };

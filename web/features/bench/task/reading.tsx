@@ -1,4 +1,5 @@
 import {
+  apartWords,
   figuresKnown,
   loadAsked,
   activePoints,
@@ -114,6 +115,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
             overruled.map((other, i) => (
               <p key={i} className="text-[15px] text-soft">
                 overruled: {specWords(other, figuresKnown(bench.procedure))}, {sourceLine(other.source)}
+                {apartWords(spec, other)}
               </p>
             ))}
           {spec === null && key !== undefined && !isWithheld(bench, state, key) && state.opened && !state.released && (

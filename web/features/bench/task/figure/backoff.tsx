@@ -14,7 +14,8 @@ export function BackOff(props: FigureProps<"case.backoff">) {
   return (
     <>
       <p className="text-2xl">
-        Back off <strong className="figure text-petrol">{String(turns)}</strong> of a turn
+        Back off <strong className="figure text-petrol">{String(turns)}</strong> of a turn,{" "}
+        <strong className="figure">{360 * Number(turns)}°</strong>
         {typeof travelMm === "number" ? (
           <>
             , <strong className="figure">{shown(travelMm, 2)} mm</strong> of the adjuster’s thread
