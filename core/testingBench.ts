@@ -96,6 +96,7 @@ export const ANSWERS: Record<string, string[]> = {
   "inspect:basket-bearing:found": ["fu"],
   "check:stack": ["", "3 2", "2 2", ""],
   "measure:pack-height:left": ["12.52"],
+  "measure:lever-play:found": ["11"],
   "measure:lever-play:left": ["12"],
 };
 

@@ -72,6 +72,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await typeLines(page, ["half", ""]);
   await expect(page.getByRole("button", { name: /Soak the new plates: \d\d:\d\d/ })).toBeVisible();
   await workUntil(page, "Friction plate thickness", {
+    "Free play at the lever": ["6"],
     "Cover bolts off": ["25 25 cable bracket 40", "25 copper washer 25 45"],
     "Cover off": ["", "2", "good"],
     "Cover gasket off": ["", "1"],
@@ -144,7 +145,9 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
     .click();
 
   // Decide: the school first, proposals taken, one overruled with a reason.
-  await workUntil(page, "Steel plates: keep, renew or leave");
+  await workUntil(page, "Steel plates: keep, renew or leave", {
+    "Friction plates: keep, renew or leave": ["", "old oil"],
+  });
   await typeLines(page, ["", "", "", "", ""]);
   await expect(aim).toContainText("steel 6");
   await typeLines(page, ["2"]);
@@ -180,7 +183,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await expect(page.getByRole("button", { name: /cover bolt 2: 25 mm, cable bracket in/ })).toBeHidden();
   await typeLines(page, ["5"]);
   await typeLines(page, [""]);
-  await workUntil(page, "Free play at the lever");
+  await workUntil(page, "Free play at the lever, as left");
   await typeLines(page, ["12"]);
   await workUntil(page, "Left before release");
 
@@ -327,7 +330,8 @@ const STAYS: Record<string, string[]> = {
   "Pressure-plate bolts: torque": ["", "all", "", "all"],
   "Cover bolts: start by hand": ["6"],
   "Cover bolts: torque": ["", "all", "", "all"],
-  "Free play at the lever": ["12"],
+  "Free play at the lever": ["6"],
+  "Free play at the lever, as left": ["12"],
 };
 
 /** Signs what is left and releases; by the line alone. */

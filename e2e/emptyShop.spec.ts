@@ -51,10 +51,16 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
   const counts = onlyFirst(asked, known);
   const status = page.getByRole("status");
   await expect(page.locator("#entry")).toBeFocused();
+  // How it is let go is asked before a bolt is out: its play is read, and its cable slackened, first.
+  await workUntil(page, known ? "Free play at the lever" : "Cover bolts off", { "Soak the new plates": ["film"] });
+  await typeLines(page, counts("arm in the cover"));
+  await workUntil(page, "Free play at the lever");
+  if (!known)
+    await make(page, asked, /^Which rule is it\?$/, { "The smallest step it shows, with its unit": "0.5 mm" });
   await workUntil(page, "Friction plate thickness", {
-    "Soak the new plates": ["film"],
+    "Free play at the lever": ["9"],
     // How many, and in the same breath what they are.
-    "Cover bolts off": [...counts("arm in the cover", "3 M6x25 h8"), "25 25 40"],
+    "Cover bolts off": [...counts("3 M6x25 h8"), "25 25 40"],
     "Cover gasket off": ["", "no letters"],
     "Cover off": ["", "2", "good"],
     "Pressure-plate bolts off": counts("gasket", "3"),
@@ -142,10 +148,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     const torque = { "or as a range: from": "9 N·m", to: "11 N·m", ...SOURCE };
     await make(page, asked, /^Enter the torque, with its source$/, torque);
   }
-  await workUntil(page, "Free play at the lever");
-  if (!known)
-    await make(page, asked, /^Which rule is it\?$/, { "The smallest step it shows, with its unit": "0.5 mm" });
-  await workUntil(page, "Left before release", { "Free play at the lever": ["12"] });
+  await workUntil(page, "Left before release", { "Free play at the lever, as left": ["12"] });
   return { ...asked, entries: typed.entries - before };
 }
 

@@ -222,6 +222,7 @@ describe("a pack with steels at both ends", () => {
     "check:stack": ["", "3 2", "1.6 2 1.6", ""],
     "measure:pack-height:left": ["10.9"],
     "fit:spring-holder": ["2", ""],
+    "measure:lever-play:found": ["11"],
   };
   const job = (task: string, hardest = "highest number"): TestJob => {
     const begun = new TestJob(shop, technician, counts);
@@ -311,6 +312,7 @@ describe("a friction plate of another kind at the end of the pack", () => {
   test("renewed with the set, it is pulled by its own number and judged as a new one by its own limit", () => {
     const renewed = {
       "inspect:friction-lining:found": ["g g g"],
+      "decide:friction": ["", "old oil"],
       "measure:friction-thickness:left": ["2.95 2.95 2.6"],
     };
     const job = at("check:stack", odd, renewed);
@@ -338,7 +340,7 @@ test("a word of the machine is typed in small letters too, whatever it is writte
   if (opened?.body.type !== "job_opened") throw new Error("no opening");
   const { "cover-seal": _, ...config } = opened.body.config;
   job.events = [{ ...opened, body: { ...opened.body, config } }, ...rest];
-  job.until("off:plate-bolts", { "off:cover": ["", "2", "good"] });
+  job.until("off:plate-bolts", { "measure:lever-play:found": ["11"], "off:cover": ["", "2", "good"] });
   expect(job.type("o-r")).toBe("Seal of the clutch cover: O-ring");
   expect(job.task?.id).toBe("off:seal");
 });
