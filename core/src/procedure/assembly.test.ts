@@ -54,7 +54,7 @@ test("its own word decides what is done, and a calculator that ships works by it
     ...{ "decide:drum": ["1; no limit"], "decide:shoes": ["1; no limit"], "decide:cam": ["1"] },
   });
   // A turn of 1.25 mm pitch moves 1.25 mm.
-  expect(job.type("")).toMatch(/back off 1 of a turn, 1\.25 mm/);
+  expect(job.type("")).toMatch(/back off 1 of a turn, 360°, 1\.25 mm/);
 });
 
 test.each([

@@ -54,7 +54,7 @@ function atBench(start: TestJob, actor = lead, shop = bench) {
         what();
         await new Promise((resolve) => setTimeout(resolve, 0));
       }),
-    read: () => [...state.bySlot.keys()].filter((key) => key.startsWith("read:")),
+    read: () => [...state.bySlot.keys()].filter((key) => key.startsWith("read:friction-thickness:")),
     now: () => state,
     task: () => nextTask(bench, state, walk(bench, state)),
   };

@@ -108,14 +108,19 @@ describe("the sheet", () => {
   test("four kinds of not-a-number read differently, and none as a pass", () => {
     const job = jobAt("measure:basket-notch:found");
     job.typeAll("0.3");
-    job.until("measure:lever-play:left", answers).type("/", "gauge lent out");
+    job.until("measure:pack-height:left", answers).type("/", "gauge lent out");
+    job.until("measure:lever-play:left", answers).type("/", "no rule");
     const data = sheetData("T-0001", bench, job.events);
     const point = (name: string) => data?.readings.find((r) => r.name === name);
     expect(point("Basket finger notches")?.rows[0]).toMatchObject({
       verdict: "no limit on file: kept, not judged",
       limit: "no limit on file",
     });
-    expect(point("Free play at the lever")?.none).toBe("not measured: gauge lent out");
+    expect(point("Pack height as built")?.none).toBe("not measured: gauge lent out");
+    // A setting that was not read again is not said to stand as it was found.
+    expect(point("Free play at the lever")?.rows[0]).toMatchObject({
+      ...{ found: "6.0 mm", left: "not read again: no rule" },
+    });
     expect(point("Steel plate warp")?.rows[7]?.left).toBe("new, not measured");
     expect(data?.findings.find((f) => f.name.startsWith("Basket fingers"))?.words).toBe("marked");
   });

@@ -12,6 +12,7 @@ import {
   fold,
   handsOn,
   isEvent,
+  slot,
   isSkipped,
   type JobEvent,
   type JobState,
@@ -141,6 +142,14 @@ function recheckWords(state: JobState, { what, due, days, unit: by }: Recheck): 
   return `${what}, ${when.length > 0 ? when.join(" or ") : "at the next job"}`;
 }
 
+/** A setting that was found and not read again as left: nobody knows how it stands, in words or with the reason. */
+function notReadAgain(state: JobState, point: MeasurePoint, item: number): string {
+  const [event] = state.bySlot.get(slot.read(point.id, item, 1, "left").key) ?? [];
+  if (event && isEvent(event, "reading_worded")) return `${event.body.how}: ${event.body.words}`;
+  const skipped = state.skipped.get(slot.read(point.id, item, 1, "left").key);
+  return `not read again${skipped ? `: ${skipped.body.reason}` : ""}`;
+}
+
 function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): SheetData["readings"][number] {
   const part = partOf(bench.procedure, point.on);
   const count = part ? countOf(state, part.id) : 1;
@@ -153,7 +162,11 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     const judged = point.again ? (left ?? found) : (found ?? left);
     source ??= judged?.spec?.source ?? null;
     const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
-    const stays = renewed ? "new, not measured" : said(found, point.unit);
+    const stays = renewed
+      ? "new, not measured"
+      : point.again
+        ? notReadAgain(state, point, item)
+        : said(found, point.unit);
     return {
       name: part && count > 1 ? nameOfItem(state, part, item) : "",
       found: `${said(found, point.unit)}${loadOf(state, point, item, "found")}`,

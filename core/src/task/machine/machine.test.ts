@@ -25,7 +25,10 @@ const boltsOff = (job: TestJob) =>
 
 describe("how many there are, where nobody had it on file", () => {
   test("is counted before the first comes out, once, and there is a place for each from then on", () => {
-    const job = unseen(clutch, fixed).until("off:cover-bolts", { "start:soak": ["film"] });
+    const job = unseen(clutch, fixed).until("off:cover-bolts", {
+      "start:soak": ["film"],
+      "measure:lever-play:found": ["11"],
+    });
     expect(boltsOff(job)?.slice(0, 2)).toEqual(["many:cover-bolt-count", "out:cover-bolts:1"]);
     expect(job.type("")).toBe("Count them and type how many there are, such as 6.");
     expect(job.type("0")).toBe("None of them? / passes it: not fitted. Else type how many there are.");
@@ -43,6 +46,7 @@ describe("how many there are, where nobody had it on file", () => {
 
   test("of a pack it is counted what came out; struck it is asked again, and the plates with it", () => {
     const job = unseen(clutch, fixed).until("off:pack", {
+      "measure:lever-play:found": ["11"],
       ...{ "start:soak": ["film"], "off:cover-bolts": ["4", "25 25 25 25"], "off:cover": ["", "2", "good"] },
       "off:gasket": ["", "1"],
       ...{ "off:plate-bolts": ["4"], "off:spring": ["4"], "off:lifter": ["", "1", "1"] },
@@ -68,6 +72,7 @@ describe("how many there are, where nobody had it on file", () => {
 describe("small parts that come out", () => {
   test("are counted: Enter alone says of none how many there are, unless the machine has it on file", () => {
     const job = unseen(clutch, fixed).until("off:lifter", {
+      "measure:lever-play:found": ["11"],
       ...{ "start:soak": ["film"], "off:cover-bolts": ["4", "25 25 25 25"], "off:cover": ["", "2", "good"] },
       ...{ "off:gasket": ["", "1"], "off:plate-bolts": ["4"], "off:spring": ["4"] },
     });
@@ -126,7 +131,10 @@ describe("how the machine is made, where nobody had it on file", () => {
 });
 
 test("what was said and not struck is what the job leaves behind: for the model, or for this machine where it says so", () => {
-  const job = unseen(clutch, fixed).until("off:cover-bolts", { "start:soak": ["film"] });
+  const job = unseen(clutch, fixed).until("off:cover-bolts", {
+    "start:soak": ["film"],
+    "measure:lever-play:found": ["11"],
+  });
   job.type("5");
   job.type("25 25 25 25 40");
   job.until("off:plate-bolts", { "off:cover": ["", "2", "good"], "off:gasket": ["", "1"] });
