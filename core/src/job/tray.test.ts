@@ -67,6 +67,14 @@ describe("small parts are counted", () => {
     expect(open(other).filter((text) => text.includes("dowel"))).toEqual([]);
   });
 
+  test("what sits outside lies nowhere inside: one that is missing was lost before", () => {
+    const spine = bench.procedure.spine.map((entry) =>
+      entry.kind === "part" ? { ...entry, loose: entry.loose.map((piece) => ({ ...piece, outside: true })) } : entry,
+    );
+    const job = jobAt("off:cover", {}, { ...bench, procedure: { ...bench.procedure, spine } }).typeAll("", "1");
+    expect(open(job)).toContain("cover dowels: 1 of 2 came out; 1 missing as it came: another goes on");
+  });
+
   test("a wedge forgotten on the machine holds the release", () => {
     const job = jobAt("away:pedal-wedge");
     expect(job.type("0")).toBe("pedal wedges, how many out: 0, should be 1");

@@ -33,6 +33,7 @@ export {
   type Piece,
   pieceOf,
   piecesOf,
+  toolsNamed,
   pointOf,
   questionOf,
   rolesOf,

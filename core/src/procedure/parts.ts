@@ -115,6 +115,14 @@ export const stackStepsOf = (procedure: Procedure): ComputeStep[] =>
 export const waitStepsOf = (procedure: Procedure): WaitStep[] =>
   procedure.steps.filter((step): step is WaitStep => step.kind === "wait");
 
+/** Every tool that a work may ask for, each once; sizes are said by the machine's cards. */
+export const toolsNamed = once((procedure): readonly string[] => [
+  ...new Set([
+    ...procedure.steps.flatMap((step) => ("tools" in step ? step.tools : [])),
+    ...procedure.spine.flatMap(({ apart, together }) => [...apart.tools, ...together.tools]),
+  ]),
+]);
+
 export type Piece = Loose & { temporary: boolean };
 
 /** Every small part that is counted: those that come out with a part, and those put on for the time of the work. */

@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { shippedBodies, shippedBody, shippedPieces } from "../../testingProcedures.ts";
-import { assemble, figuresAsked, holds, itemName, machineFacts, madeFor, partsOf, procedureSchema } from "./index.ts";
+import {
+  assemble,
+  figuresAsked,
+  holds,
+  itemName,
+  machineFacts,
+  madeFor,
+  partsOf,
+  procedureSchema,
+  toolsNamed,
+} from "./index.ts";
 
 test.each(shippedBodies)("%s is a whole procedure", (file, body) => {
   const procedure = procedureSchema.parse(body);
@@ -137,6 +147,13 @@ describe("conditions", () => {
       }),
     );
   });
+});
+
+test("what a work may ask for from the tool box is told once each, from its parts and its steps", () => {
+  const named = toolsNamed(procedureSchema.parse(good));
+  // The oil's tray stands at a step, the pressure plate's holding tool at a part; several places ask for a socket.
+  expect(named).toEqual(expect.arrayContaining(["drain tray", "holding tool, or the brake and a gear", "socket"]));
+  expect(new Set(named).size).toBe(named.length);
 });
 
 test("a part among several carries its number, a single one its name", () => {

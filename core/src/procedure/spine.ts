@@ -50,7 +50,14 @@ const directionSchema = z.strictObject({
 });
 
 /** A small part that is counted out and counted in: a dowel, a washer, a wedge put there for the time of the work. */
-export const looseSchema = z.strictObject({ id: rowId, name: sentence, one: sentence, count: countSchema.default(1) });
+export const looseSchema = z.strictObject({
+  id: rowId,
+  name: sentence,
+  one: sentence,
+  count: countSchema.default(1),
+  /** It sits outside, such as a valve cap: one that is missing was lost before, and lies nowhere inside. */
+  outside: z.boolean().optional(),
+});
 
 const partFields = {
   id: rowId,

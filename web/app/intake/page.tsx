@@ -1,3 +1,4 @@
+import { toolsNamed } from "@averin/core";
 import { IntakeForm } from "@/features/intake/IntakeForm";
 import { machineKindsOf } from "@/server/machines/kinds";
 import { machinesAtCounter } from "@/server/machines/counter";
@@ -53,9 +54,10 @@ export default async function IntakePage({ searchParams }: Asked) {
           more={more}
           books={books.map(({ id, maker, model, builds, kind }) => ({ id, maker, model, builds, kind }))}
           kinds={await machineKindsOf(db, null)}
-          procedures={procedures.map(({ procedure: { id, title, build, symptoms, positions = [] } }) => ({
-            ...{ id, title, build, symptoms },
-            positions: positions.map(({ word }) => word),
+          procedures={procedures.map(({ procedure }) => ({
+            ...{ id: procedure.id, title: procedure.title, build: procedure.build, symptoms: procedure.symptoms },
+            positions: (procedure.positions ?? []).map(({ word }) => word),
+            tools: toolsNamed(procedure),
           }))}
         />
       </main>

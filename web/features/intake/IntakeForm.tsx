@@ -35,7 +35,15 @@ export type IntakeMachine = z.infer<typeof machineSchema>;
 const listedSchema = z.object({ machines: z.array(machineSchema), more: z.boolean() });
 export type IntakeBook = { id: string; maker: string; model: string; builds: string[]; kind: string | null };
 export type IntakeKind = { id: string; name: string; builds: string[] };
-export type IntakeProcedure = { id: string; title: string; build: string; symptoms: string[]; positions: string[] };
+export type IntakeProcedure = {
+  id: string;
+  title: string;
+  build: string;
+  symptoms: string[];
+  positions: string[];
+  /** Every tool it may ask for. */
+  tools: readonly string[];
+};
 
 type Fields = {
   machine: string;
@@ -356,6 +364,14 @@ export function IntakeForm({
           <p className="text-[15px] text-soft">
             what came of it so far: {outcomes[chosen.id]?.map(({ how, count }) => `${how} ${count}`).join(" · ")}
           </p>
+        )}
+        {chosen !== undefined && chosen.tools.length > 0 && (
+          <details className="text-[15px] text-soft">
+            <summary className="min-h-[44px] cursor-pointer py-2 text-lg">
+              Tools it may ask for: {chosen.tools.length}. Is everything here?
+            </summary>
+            {chosen.tools.join(" · ")}. Sizes are said by the machine, at its bench.
+          </details>
         )}
         {chosen !== undefined && chosen.positions.length > 0 && (
           <label key={chosen.id} className="flex flex-col gap-1 font-semibold">

@@ -26,6 +26,8 @@ export type TrayLine = {
   /** Back in; for what is put on for the work: taken away. null while not counted. */
   in: number | null;
   temporary: boolean;
+  /** It sits outside: one that is missing lies nowhere inside. */
+  outside?: boolean;
   places: TrayPlace[];
 };
 
@@ -93,8 +95,8 @@ export function trayOf(bench: Bench, state: JobState): TrayLine[] {
     ...spine.flatMap((entry) => (entry.kind === "fasteners" ? [fastenerLine(bench, state, entry)] : [])),
     ...piecesOf(bench.procedure)
       .filter((piece) => piece.temporary || within.has(piece.id))
-      .map(({ id, name, one, temporary }): TrayLine => ({
-        ...{ id, name, one, temporary },
+      .map(({ id, name, one, temporary, outside }): TrayLine => ({
+        ...{ id, name, one, temporary, ...(outside ? { outside } : {}) },
         expected: countOf(state, id),
         out: counted(id, "apart"),
         in: counted(id, "together"),
@@ -115,7 +117,8 @@ export function unaccounted(line: TrayLine, closing: boolean): { text: string; h
   const name = line.name.toLowerCase();
   if (!line.temporary && line.out !== null && line.places.length === 0 && line.out < line.expected) {
     const missing = line.expected - line.out;
-    return { text: `${name}: ${line.out} of ${line.expected} came out; ${missing} may lie inside`, hard: false };
+    const where = line.outside ? `${missing} missing as it came: another goes on` : `${missing} may lie inside`;
+    return { text: `${name}: ${line.out} of ${line.expected} came out; ${where}`, hard: false };
   }
   if (!closing || line.out === null) return null;
   const back = line.in ?? 0;
