@@ -11,7 +11,10 @@ const toolsOf = (job: Job, task: string) => walk(job.shop, job.state).find(({ id
 
 describe("what a fastener is, said in one line while it is in the hand", () => {
   test("is kept for its group, told at every step of it, and answers nothing of the step itself", () => {
-    const job = new Job(clutch, technician).until("off:cover-bolts", { "start:soak": ["film"], "measure:lever-play:found": ["11"] }) as Job;
+    const job = new Job(clutch, technician).until("off:cover-bolts", {
+      "start:soak": ["film"],
+      "measure:lever-play:found": ["11"],
+    }) as Job;
     const waiting = job.aim?.key;
     expect(job.type("M6x25 hh")).toMatch(/^"hh" says nothing of a fastener: type it like M6x25 h8/);
     expect(job.type("M6x25 h8 no impact")).toBe("Cover bolts: M6 × 25 mm, 8 mm socket, no impact");
@@ -23,7 +26,10 @@ describe("what a fastener is, said in one line while it is in the hand", () => {
   });
 
   test("said again it is another; struck it is as it was; the job leaves it behind for the model", () => {
-    const job = new Job(clutch, technician).until("off:cover-bolts", { "start:soak": ["film"], "measure:lever-play:found": ["11"] }) as Job;
+    const job = new Job(clutch, technician).until("off:cover-bolts", {
+      "start:soak": ["film"],
+      "measure:lever-play:found": ["11"],
+    }) as Job;
     job.type("M6x25 h8");
     job.type("M6x25 h10 here");
     expect(cardOf(job.shop, job.state, entry("cover-bolts"))?.tool).toBe("10 mm socket");

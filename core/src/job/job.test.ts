@@ -123,7 +123,9 @@ describe("the entry line", () => {
     job.by = technician;
     expect(job.type("-")).toBe("struck: 2.8 at friction 1, place 1");
     expect(job.aim?.key).toBe("read:friction-thickness:1:1:found");
-    expect(job.events.filter((e) => e.body.type === "reading_taken" && e.body.point === "friction-thickness")).toHaveLength(1);
+    expect(
+      job.events.filter((e) => e.body.type === "reading_taken" && e.body.point === "friction-thickness"),
+    ).toHaveLength(1);
     expect(job.type("-")).toMatch(/^struck: Hub rubbers and basket bearing/);
     expect(job.offer({ type: "struck", event: uuid(0) })).toMatchObject({ ok: false, error: { code: "conflict" } });
   });
