@@ -366,8 +366,8 @@ export function IntakeForm({
           </p>
         )}
         {chosen !== undefined && chosen.tools.length > 0 && (
-          <details className="text-[15px] text-soft">
-            <summary className="min-h-[44px] cursor-pointer py-2 text-lg">
+          <details className="text-lg">
+            <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
               Tools it may ask for: {chosen.tools.length}. Is everything here?
             </summary>
             {chosen.tools.join(" · ")}. Sizes are said by the machine, at its bench.
