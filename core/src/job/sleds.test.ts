@@ -489,6 +489,7 @@ test("pieces in a row are said as they come off; without their order nothing is 
   expect(job.type("")).toMatch(
     /^In which order did they come off\? .*big washer, small washer, short spacer; not sure/,
   );
+  expect(job.type("1")).toMatch(/^In which order did they come off\?/);
   expect(job.offer({ type: "part_removed", entry: "shaft-stack" })).toMatchObject({ error: { path: "noted" } });
   expect(job.events).toHaveLength(before);
   job.type("big washer, short spacer, rotor");

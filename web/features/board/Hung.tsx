@@ -7,7 +7,7 @@ import { saidOf, send } from "@/client/send";
 import { minuteOf } from "@/ui/times";
 import { Board } from "./Board.tsx";
 
-const hangingSchema = z.object({ lines: z.string(), more: z.boolean() });
+const hangingSchema = z.object({ lines: z.string(), more: z.boolean(), at: z.number() });
 /** A wall is asked for anew so often while it is seen: nobody stands at it to press a key. */
 const ANEW_MS = 60_000;
 
@@ -21,7 +21,8 @@ export function Hung({ from, wall = false }: { from: string; wall?: boolean }) {
       const answer = await send("GET", from, undefined, hangingSchema);
       if (!live) return;
       if (answer.kind === "kept") {
-        hang({ machines: linesSent(answer.value.lines), more: answer.value.more, at: new Date() });
+        const { lines, more, at } = answer.value;
+        hang({ machines: linesSent(lines), more, at: new Date(at) });
         say("");
         return;
       }

@@ -5,8 +5,12 @@ import { Hung } from "./Hung.tsx";
 
 // The machine is invented.
 const line: BoardLine = { id: "a", mark: "Sled 9", model: "Firn", fleet: "Ridge patrol", word: "ready" };
+const AT = Date.UTC(2026, 10, 23, 12, 5);
 type Answer = { status: number; body: unknown } | null;
-const kept = (...lines: BoardLine[]): Answer => ({ status: 200, body: { lines: sentLines(lines), more: false } });
+const kept = (...lines: BoardLine[]): Answer => ({
+  status: 200,
+  body: { lines: sentLines(lines), more: false, at: AT },
+});
 
 /** A wall, and a minute of its life with what the server answers then. */
 async function hang(first: Answer) {
@@ -32,6 +36,8 @@ afterEach(() => jest.useRealTimers());
 test("a wall draws itself anew; where the server is gone what stood last stays, and that is said", async () => {
   const wall = await hang(kept(line));
   expect(screen.getByRole("listitem").textContent).toMatch(/Sled 9.*ready/);
+  // As of the server's clock: a wall's own may be wrong.
+  expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/as of 2026-11-23 12:05/);
   await wall.minute(null);
   expect(screen.getByRole("alert").textContent).toMatch(/server does not answer.*asked again/);
   expect(screen.getByRole("listitem").textContent).toMatch(/Sled 9/);
@@ -54,7 +60,7 @@ test("a board with no machine says where a machine is put into a fleet", async (
   globalThis.fetch = (() =>
     Promise.resolve({
       status: 200,
-      json: () => Promise.resolve({ lines: sentLines([]), more: false }),
+      json: () => Promise.resolve({ lines: sentLines([]), more: false, at: AT }),
     })) as unknown as typeof fetch;
   render(<Hung from="/api/board" />);
   expect(screen.getByText(/being hung/).textContent).not.toBe("");

@@ -164,7 +164,7 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
     const stays = renewed
       ? "new, not measured"
-      : point.again
+      : point.again && found !== null
         ? notReadAgain(state, point, item)
         : said(found, point.unit);
     return {

@@ -116,9 +116,10 @@ export async function boardOf(db: Database): Promise<{ machines: BoardMachine[];
   return { machines: ordered, more: rows.length > MOST_MACHINES };
 }
 
-/** What a screen is sent of a board: only what it shows, and as one text, since three hundred may hang on a wall. */
+/** What a screen is sent of a board: only what it shows, as of this moment, and as one text, since three hundred may hang on a wall. */
 export const hanging = ({ machines, more }: { machines: readonly BoardMachine[]; more: boolean }) => ({
   more,
+  at: Date.now(),
   lines: sentLines(
     machines.map(({ id, mark, model, fleet, word, look, rode, job, used }): BoardLine => {
       const told = (word === "not ready" ? look?.keeps : look?.watched) ?? [];

@@ -108,6 +108,8 @@ function takeOff(typed: string, { bench }: Line, aim: SlotOf<"off">): LineAnswer
   if (entry?.kind === "fasteners" && looksLikeCard(typed)) return sayCard(typed, entry.id);
   const count = entry?.kind === "fasteners" ? wholeNumber(typed) : null;
   const noted = entry?.kind === "part" && /^[a-z]/i.test(typed) ? typed : null;
+  const unsaid = rowMissing(entry, noted);
+  if (typed !== "" && unsaid !== null) return refused(unsaid);
   const draft = { type: "part_removed" as const, entry: aim.entry, count, noted };
   return confirmed(count === null && noted === null ? typed : "", [draft], entry?.apart.irreversible);
 }

@@ -3,6 +3,7 @@ import { Hung } from "@/features/board/Hung";
 import { assertWall } from "@/server/board/read";
 import { database } from "@/server/database";
 import { orNotFound } from "@/server/page";
+import { Anew } from "@/ui/Anew";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Shared machines", robots: { index: false, follow: false } };
@@ -13,6 +14,8 @@ export default async function WallPage({ params }: { params: Promise<{ secret: s
   await orNotFound(assertWall(database(), secret));
   return (
     <main className="min-h-screen bg-ground p-6">
+      {/* What hangs there is fetched each minute; the page itself, which another release may have changed, each hour. */}
+      <Anew seconds={3600} />
       <Hung from={`/api/wall/${encodeURIComponent(secret)}`} wall />
     </main>
   );
