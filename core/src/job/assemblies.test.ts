@@ -15,7 +15,7 @@ import {
   walk,
   RELEASE_WORD,
 } from "./index.ts";
-import { costByLife, estimateFor, figuresMissing, slot, suggestTurn } from "../task/index.ts";
+import { costByLife, dearerThan, estimateFor, figuresMissing, slot, suggestTurn } from "../task/index.ts";
 
 // Every figure here is invented.
 /** What the line says to something typed at a job as it stands. */
@@ -129,6 +129,20 @@ describe("the outboard joint", () => {
     expect(byLife?.get("boot only")).toEqual({ perLife: expect.closeTo(151.9 / 100, 6), best: false });
     const without = { ...bench, specs: bench.specs.filter((s) => s.key !== "boot-life") };
     expect(costByLife(without, job.state, repair)).toBeNull();
+  });
+
+  test("a dearer way says by how much, and how much longer it has to last; one without all its prices says nothing", () => {
+    const job = at("decide:shaft");
+    const repair = questionOf(bench.procedure, "repair") ?? (undefined as never);
+    // The pin has no price yet: no sum is all of it.
+    expect(dearerThan(bench, job.state, repair).size).toBe(0);
+    const priced = { ...bench, parts: [...bench.parts, part("cotter-pin", "0.50")] };
+    // The sums of the test before and a pin each: 303.40 and 302.50 against 152.40.
+    const dearer = dearerThan(priced, job.state, repair);
+    expect([...dearer.keys()]).not.toContain("boot only");
+    expect(dearer.get("joint and boot")).toEqual({ than: "boot only", more: "151.00", percent: 99.1, times: 1.99 });
+    expect([...dearer.values()][1]).toEqual({ than: "boot only", more: "150.10", percent: 98.5, times: 1.98 });
+    expect(dearerThan({ ...priced, labour: null }, job.state, repair).size).toBe(0);
   });
 
   test("a part that turns out to be worn besides is in the sum, and the owner is asked again", () => {

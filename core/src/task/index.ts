@@ -72,7 +72,7 @@ export {
   stackOffer,
 } from "./pack/stack.ts";
 export { rowOf } from "./part/row.ts";
-export { agreedFrom, costByLife, estimateChanged, estimateFor } from "./question/estimate.ts";
+export { agreedFrom, costByLife, type Dearer, dearerThan, estimateChanged, estimateFor } from "./question/estimate.ts";
 export { type Estimate } from "./question/lines.ts";
 export { NOT_NUMBERS } from "./reading/lines.ts";
 export { loadAsked } from "./reading/load.ts";

@@ -81,6 +81,35 @@ export function costByLife(bench: Bench, state: JobState, question: Question) {
   return new Map(answer.value.ranked.map(({ id, perLife = 0 }) => [id, { perLife, best: id === best?.id }]));
 }
 
+/** How much dearer a way is than the cheapest: by so much, by so many percent, and even where it lasts so many times as long. */
+export type Dearer = { than: string; more: string; percent: number; times: number };
+
+/**
+ * How much dearer each way is than the cheapest, by the way's word. A way that lacks a price or its hours' rate is left
+ * out: its sum is not all of it. Break-even by life: prices stand to each other as the lives must.
+ */
+export function dearerThan(bench: Bench, state: JobState, question: Question): ReadonlyMap<string, Dearer> {
+  const whole = question.ways.flatMap((way) => {
+    const estimate = estimateFor(bench, state, way);
+    const sum = estimate ? hundredths(estimate.total) : 0;
+    const lacks = estimate?.labour == null || estimate.parts.some(({ price }) => price === null);
+    return lacks || sum <= 0 ? [] : [{ word: way.word, sum }];
+  });
+  const [least] = [...whole].sort((a, b) => a.sum - b.sum);
+  if (!least) return new Map();
+  const dearer = whole.filter(({ sum }) => sum > least.sum);
+  return new Map(
+    dearer.map(({ word, sum }) => [
+      word,
+      {
+        ...{ than: least.word, more: decimal(sum - least.sum) },
+        percent: Number(((100 * (sum - least.sum)) / least.sum).toFixed(1)),
+        times: Number((sum / least.sum).toFixed(2)),
+      },
+    ]),
+  );
+}
+
 /** "A. Brand: go ahead" or "A. Brand 2026-11-20: go ahead"; null where there is no name or nothing was said. */
 export function agreedFrom(text: string): Agreed | null {
   const read = /^\s*(.+?)(?:\s+(\d{4}-\d{2}-\d{2}))?\s*:\s*(.+?)\s*$/.exec(text);

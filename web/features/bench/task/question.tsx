@@ -1,6 +1,8 @@
 import {
   type Bench,
   costByLife,
+  type Dearer,
+  dearerThan,
   estimateFor,
   factsOf,
   holds,
@@ -37,6 +39,7 @@ export function AskPanel({
   const before = wayOf(bench, state, question.id);
   const facts = factsOf(bench, state);
   const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
+  const dearer = question.kind === "estimate" ? dearerThan(bench, state, question) : null;
   return (
     <section aria-label={question.ask} className="border-2 border-petrol bg-sheet p-3">
       <p className="caption">{CAPTIONS[question.kind]}</p>
@@ -61,7 +64,11 @@ export function AskPanel({
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
-                <Cost bench={bench} state={state} way={way} byLife={byLife?.get(way.word) ?? null} />
+                <Cost
+                  {...{ bench, state, way }}
+                  byLife={byLife?.get(way.word) ?? null}
+                  dearer={dearer?.get(way.word) ?? null}
+                />
                 {way.against
                   .filter(({ when }) => holds(when, facts) === true)
                   .map(({ because }) => (
@@ -132,8 +139,10 @@ const CAPTIONS = {
 
 type ByLife = { perLife: number; best: boolean };
 
-/** Parts, hours and their sum, how long it is thought to last, and what stays behind. */
-function Cost({ bench, state, way, byLife }: { bench: Bench; state: JobState; way: Way; byLife: ByLife | null }) {
+type CostProps = { bench: Bench; state: JobState; way: Way; byLife: ByLife | null; dearer: Dearer | null };
+
+/** Parts, hours and their sum, how much dearer it is, how long it is thought to last, and what stays behind. */
+function Cost({ bench, state, way, byLife, dearer }: CostProps) {
   const estimate = estimateFor(bench, state, way);
   if (!estimate || !way.cost) return null;
   const life = way.cost.life === undefined ? null : specFor(bench, way.cost.life);
@@ -149,6 +158,14 @@ function Cost({ bench, state, way, byLife }: { bench: Bench; state: JobState; wa
       </span>
       {unpriced.length > 0 && (
         <span className="block text-past">no price for {unpriced.map((part) => part.name).join(", ")}</span>
+      )}
+      {dearer && (
+        <span className="block">
+          <span className="figure">
+            {dearer.more} {estimate.currency}, {dearer.percent} %
+          </span>{" "}
+          more than {dearer.than}: even where it lasts <span className="figure">{dearer.times}</span> times as long
+        </span>
       )}
       {life?.kind === "figure" && (
         <span className="block">
