@@ -76,5 +76,5 @@ test("a file that a running shop takes in is worked through on the bench, with i
   });
   // A calculator that ships, by this file's own figure: a turn of 1.25 mm pitch.
   await typeLines(page, [""]);
-  await expect(page.getByRole("status")).toContainText("back off 1 of a turn, 1.25 mm");
+  await expect(page.getByRole("status")).toContainText("back off 1 of a turn, 360°, 1.25 mm");
 });
