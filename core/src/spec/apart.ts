@@ -1,25 +1,27 @@
 import type { Spec } from "./spec.ts";
 
-/** The one number of a figure that has one: what a torque aims at, a count, a plain figure, a limit with one end. */
-function numberOf(spec: Spec): number | null {
+/** The one number that a figure is compared by, in the unit it is kept in: of a range its least; or null. */
+export function numberOf(spec: Spec): number | null {
   switch (spec.kind) {
+    case "limit":
+      return spec.limit.serviceMin ?? spec.limit.serviceMax ?? null;
+    case "height":
+      return spec.heightMm.min;
     case "torque":
       return spec.targetNm;
     case "count":
       return spec.count;
     case "figure":
       return spec.value;
-    case "limit": {
-      const { serviceMin, serviceMax } = spec.limit;
-      return serviceMin !== undefined && serviceMax !== undefined ? null : (serviceMin ?? serviceMax ?? null);
-    }
-    default:
+    case "places":
+    case "word":
+    case "fastener":
       return null;
   }
 }
 
-/** Whether a limit is a least, a most or both. */
-const endOf = (spec: Spec): string => (spec.kind === "limit" ? spec.limit.kind : "");
+/** What one number says of a figure; a range is more than one. */
+const endOf = (spec: Spec): string => (spec.kind === "limit" ? spec.limit.kind : spec.kind === "height" ? "range" : "");
 
 /** "20 % less", "7.5 % more": how far a value is from the one it is held against, to a tenth of a percent of that one. */
 export function percentWords(value: number, against: number): string {
@@ -33,7 +35,14 @@ export function percentWords(value: number, against: number): string {
  */
 export function apartWords(governs: Spec | null, other: Spec): string {
   const [now, was] = [governs && numberOf(governs), numberOf(other)];
-  if (governs?.kind !== other.kind || endOf(governs) !== endOf(other) || now === null || was === null || now === was)
+  if (
+    governs?.kind !== other.kind ||
+    endOf(governs) !== endOf(other) ||
+    endOf(other) === "range" ||
+    now === null ||
+    was === null ||
+    now === was
+  )
     return "";
   const by = Number(Math.abs(was - now).toPrecision(6));
   const share = now === 0 ? "" : `, ${percentWords(was, now)}`;

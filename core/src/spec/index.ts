@@ -11,7 +11,7 @@ export {
   SERIALS_LIKE,
   YEARS_LIKE,
 } from "./enter.ts";
-export { apartWords, percentWords } from "./apart.ts";
+export { apartWords, numberOf, percentWords } from "./apart.ts";
 export { buildsKnown } from "./build.ts";
 export { itsName, namesIn, namesWords } from "./names.ts";
 export { canStandBeside, type Scope, scopeOf } from "./scope.ts";

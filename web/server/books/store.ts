@@ -5,6 +5,7 @@ import {
   figureEntered,
   type Figures,
   type FigureTyped,
+  numberOf,
   onlyWords,
   readFigure,
   type Remembered,
@@ -152,26 +153,6 @@ function apartWords(known: Spec, fresh: Spec): string {
   const [was, is] = [known, fresh].map(numberOf);
   if (was == null || is == null || was === 0 || was === is) return "";
   return `, ${is > was ? "+" : "−"}${Math.abs((100 * (is - was)) / was).toFixed(1)} %`;
-}
-
-/** The one number that a figure is compared by, or null. */
-function numberOf(spec: Spec): number | null {
-  switch (spec.kind) {
-    case "limit":
-      return spec.limit.serviceMin ?? spec.limit.serviceMax ?? null;
-    case "height":
-      return spec.heightMm.min;
-    case "torque":
-      return spec.targetNm;
-    case "count":
-      return spec.count;
-    case "figure":
-      return spec.value;
-    case "places":
-    case "word":
-    case "fastener":
-      return null;
-  }
 }
 
 /** A second person says that a figure stands so in its source; whoever entered it does not, unless they work alone. */
