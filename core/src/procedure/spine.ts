@@ -55,7 +55,7 @@ export const looseSchema = z.strictObject({
   name: sentence,
   one: sentence,
   count: countSchema.default(1),
-  /** It sits outside, such as a valve cap: one that is missing was lost before, and lies nowhere inside. */
+  /** It sits outside, such as a valve cap: one that did not come out lies nowhere inside. */
   outside: z.boolean().optional(),
 });
 

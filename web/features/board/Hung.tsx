@@ -10,6 +10,7 @@ import { Board } from "./Board.tsx";
 const hangingSchema = z.object({ lines: z.string(), more: z.boolean(), at: z.number() });
 /** A wall is asked for anew so often while it is seen: nobody stands at it to press a key. */
 const ANEW_MS = 60_000;
+const TAKEN_BACK = "Its address was taken back: a lead makes another at “Shared machines”.";
 
 /** The board: what stands where is fetched apart from its page and drawn here, so that 300 machines wait no longer than ten. */
 export function Hung({ from, wall = false }: { from: string; wall?: boolean }) {
@@ -28,7 +29,8 @@ export function Hung({ from, wall = false }: { from: string; wall?: boolean }) {
       }
       // An address that was taken back shows nothing any more; a server that is gone leaves what stood last.
       if (answer.kind === "refused") hang(null);
-      say(saidOf(answer, wall ? "It is asked again every minute." : "Open this page again when it does."));
+      const gone = answer.kind === "refused" && wall ? ` ${TAKEN_BACK}` : "";
+      say(`${saidOf(answer, wall ? "It is asked again every minute." : "Open this page again when it does.")}${gone}`);
     };
     void fetchIt();
     const every = wall ? setInterval(() => document.hidden || void fetchIt(), ANEW_MS) : undefined;

@@ -26,7 +26,7 @@ export type TrayLine = {
   /** Back in; for what is put on for the work: taken away. null while not counted. */
   in: number | null;
   temporary: boolean;
-  /** It sits outside: one that is missing lies nowhere inside. */
+  /** It sits outside: one that did not come out lies nowhere inside. */
   outside?: boolean;
   places: TrayPlace[];
 };
@@ -117,7 +117,9 @@ export function unaccounted(line: TrayLine, closing: boolean): { text: string; h
   const name = line.name.toLowerCase();
   if (!line.temporary && line.out !== null && line.places.length === 0 && line.out < line.expected) {
     const missing = line.expected - line.out;
-    const where = line.outside ? `${missing} missing as it came: another goes on` : `${missing} may lie inside`;
+    const where = line.outside
+      ? `${missing} was missing or is still on: look before it leaves`
+      : `${missing} may lie inside`;
     return { text: `${name}: ${line.out} of ${line.expected} came out; ${where}`, hard: false };
   }
   if (!closing || line.out === null) return null;

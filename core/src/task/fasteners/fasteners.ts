@@ -427,8 +427,7 @@ export const fasteners: Kind<
         const name = fasteners.slots.pull.named(bench, state, slot.pull(body.entry, body.place, body.pass));
         const set = body.set ? ", said as a set" : "";
         const verdict = pullVerdictOf(bench, body);
-        const far =
-          verdict.endsWith(" band") && verdict !== "in band" ? `: ${percentWords(body.valueNm, body.aimNm)}` : "";
+        const far = ["", "in band"].includes(verdict) ? "" : `: ${percentWords(body.valueNm, body.aimNm)}`;
         return `${name}: ${body.valueNm.toFixed(1)} N·m, ${verdict}${far}${set}`;
       },
       badness: (bench, _, body) => (body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0),
