@@ -22,7 +22,7 @@ test("an axle job by keyboard: the boots through the inboard end, asked back whe
     "Shaft, splines and thread": ["sound"],
     "Boots before anything comes off": ["torn"],
     "Joints by hand, as they came": ["stiff"],
-    "Drive shaft off": ["", "maker"],
+    "Drive shaft off": ["", "maker", "marks"],
     "Caliper, hung off": ["", "1"],
     "Large band, inboard off": ["", "wire"],
     "Inboard cup off": ["", "balls"],

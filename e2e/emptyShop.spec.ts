@@ -219,8 +219,8 @@ async function caseJob(page: Page, known: boolean): Promise<Asked> {
     const limit = { "least that is allowed": "6", "most that is allowed": "12", ...SOURCE };
     await make(page, asked, /^Enter the limit, with its source$/, limit);
   }
-  await typeLines(page, ["9"]);
-  await expect(status).toContainText("play of the case, rocked: serviceable");
+  await typeLines(page, ["9 9 8.5"]);
+  await expect(status).toContainText("play of the case, rocked, two thirds on: serviceable");
   await workUntil(page, "Drain plug off", {
     "Filler cap off": first("stick"),
     "Oil level": ["below"],
@@ -261,7 +261,7 @@ async function caseJob(page: Page, known: boolean): Promise<Asked> {
     });
   }
   await workUntil(page, "Ready for release", {
-    "Play of the case, rocked, as left": ["8"],
+    "Play of the case, rocked, as left": ["8 8 7.5"],
     "Oil level once more": ["level"],
     "Brake, on the ride": ["bites"],
     "Drive and track, on the ride": ["even"],

@@ -104,7 +104,7 @@ function ViewDrawn({
       viewBox={`0 0 ${width} ${height}`}
       role="img"
       aria-labelledby={title}
-      className="block max-h-[244px] w-full max-w-[720px]"
+      className="block max-h-[248px] w-full max-w-[720px]"
     >
       <title id={title}>{`${drawing.title}. ${says.join("; ")}`}</title>
       {view.shapes.filter(shown).map((shape, i) => (

@@ -46,7 +46,7 @@ export function Spine({
               type="button"
               onClick={() => onPick(part.id)}
               aria-current={part.inHand ? "step" : undefined}
-              className={`grid min-h-[44px] w-full scroll-my-[52px] grid-cols-[96px_1fr] items-center gap-2 pr-2 text-left leading-tight ${
+              className={`grid min-h-[48px] w-full scroll-my-[52px] grid-cols-[96px_1fr] items-center gap-2 pr-2 text-left leading-tight ${
                 part.inHand ? "bg-petrol text-on-petrol" : "hover:bg-ground"
               }`}
             >

@@ -93,12 +93,18 @@ export function FigureForm({
         {fields.map(([name, label], i) => (
           <label key={name} className="flex flex-col justify-end gap-1 font-semibold">
             {label}
-            <input {...register(name)} className="field figure text-xl" autoComplete="off" autoFocus={i === 0} />
+            <input
+              {...register(name)}
+              className="field figure text-xl"
+              placeholder={kind === "limit" && i < 2 ? "8, about 8, 8 ±0.5" : undefined}
+              autoComplete="off"
+              autoFocus={i === 0}
+            />
           </label>
         ))}
       </div>
       <details>
-        <summary className="min-h-[44px] cursor-pointer py-2 text-soft">{MORE[kind] ?? MORE.other}</summary>
+        <summary className="min-h-[48px] cursor-pointer py-2 text-soft">{MORE[kind] ?? MORE.other}</summary>
         <div className="flex flex-col gap-3">
           {kind === "limit" && (
             <div className="grid grid-cols-2 gap-3">

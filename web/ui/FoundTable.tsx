@@ -89,7 +89,7 @@ export function FoundTable({
                       <button
                         type="button"
                         onClick={column.getToggleSortingHandler()}
-                        className={`caption min-h-[44px] w-full ${columns[i]?.figures ? "text-right" : "text-left"}`}
+                        className={`caption min-h-[48px] w-full ${columns[i]?.figures ? "text-right" : "text-left"}`}
                       >
                         {id} <span aria-hidden>{sorted === false ? "" : MARKS[sorted]}</span>
                       </button>

@@ -33,7 +33,7 @@ function Line({ line, marks }: { line: RecheckLine; marks: boolean }) {
   if (kept) return null;
   return (
     <li className="border-b border-line py-2">
-      <div className="flex min-h-[44px] items-center gap-3">
+      <div className="flex min-h-[48px] items-center gap-3">
         <span className="min-w-0 flex-1 leading-tight">
           {marks && <strong>{line.mark}: </strong>}
           {line.what}

@@ -45,7 +45,7 @@ export function WayRound() {
         <button
           type="button"
           aria-label="Averin: where everything is"
-          className="flex min-h-[44px] items-center gap-2 text-lg font-semibold tracking-[0.14em] uppercase"
+          className="flex min-h-[48px] items-center gap-2 text-lg font-semibold tracking-[0.14em] uppercase"
         >
           <Menu size={20} aria-hidden />
           <span className="hidden lg:inline">Averin</span>

@@ -1,4 +1,4 @@
-import type { HandsOn } from "@averin/core";
+import type { HandsOn, Reckoned, TookBefore } from "@averin/core";
 import { TZDate } from "@date-fns/tz";
 import { lightFormat } from "date-fns";
 
@@ -22,4 +22,15 @@ export function timeWords({ minutes, corrected, reckoned }: Omit<HandsOn, "work"
   return corrected
     ? `hands on ${corrected.minutes} min, put right by ${corrected.by}: ${corrected.reason} (by the log ${minutes} min)${beside}`
     : `hands on ${minutes} min by the log${beside}`;
+}
+
+/** How long a work takes here, in words, by jobs before and by what the shop reckons; null where neither is known. */
+export function tookWords({ took, reckoned }: { took: TookBefore | null; reckoned: Reckoned | null }): string | null {
+  const before =
+    took &&
+    (took.jobs === 1
+      ? `took ${took.middle} min of hands on here, once`
+      : `took ${took.least} to ${took.most} min of hands on here, ${took.middle} in the middle of ${took.jobs} jobs`);
+  const shop = reckoned && `the shop reckons ${reckoned.minutes} min (${reckoned.words})`;
+  return before || shop ? [before, shop].filter(Boolean).join("; ") : null;
 }

@@ -74,11 +74,13 @@ describe("a figure", () => {
   test("a limit's own rules go out as they came in", () => {
     const own = figure({
       ...{ figure: "friction-thickness", least: "2.72", unit: "mm", at_limit: "passes", near_percent: "72.5" },
+      about_by: "0.1",
       ...{ years: "2024-2026", frame_numbers: "TF1 to TF9" },
     });
-    expect(own).toMatchObject({ value: { spec: { limit: { atLimit: "passes", nearFraction: 0.725 } } } });
+    expect(own).toMatchObject({ value: { spec: { limit: { atLimit: "passes", nearFraction: 0.725, aboutBy: 0.1 } } } });
     if (!own.ok) throw new Error("refused");
     expect(figuresTable.write(own.value, KNOWN_FIGURES)).toMatchObject({
+      about_by: "0.1",
       ...{ at_limit: "passes", near_percent: "72.5", years: "2024 to 2026", frame_numbers: "TF1 to TF9" },
     });
   });
@@ -157,7 +159,16 @@ test("a fastener goes out as one would type it", () => {
 });
 
 test.each([
-  ["a model", modelsTable, { maker: "Invented", model: "Three", what: "Motorcycle", weaknesses: "one\ntwo" }],
+  [
+    "a model",
+    modelsTable,
+    {
+      maker: "Invented",
+      model: "Three",
+      what: "Motorcycle",
+      weaknesses: "one\nchain | slaps | new shoe | from 2020 | not sure",
+    },
+  ],
   [
     "a machine",
     machinesTable,

@@ -32,7 +32,7 @@ export type FigureRow = {
   enteredBy: string;
 };
 
-const NUMBERS = ["least", "most", "value", "new_least", "new_most"] as const;
+const NUMBERS = ["least", "most", "value", "new_least", "new_most", "about_by"] as const;
 
 export const figuresTable: Table<FigureRow> = {
   id: "figures",
@@ -56,6 +56,7 @@ export const figuresTable: Table<FigureRow> = {
     column("passes_percent", "The passes of a torque in percent of it, where the book says: 25 50 75 100."),
     column("unit", "The unit of all these: never guessed."),
     column("condition", "The condition that a limit holds in."),
+    column("about_by", "How far off a limit itself may be that is only about so much, in the unit of the row."),
     column("at_limit", `What holds at the limit: ${AT_LIMIT.join(", ")}; the shop's rule where it is empty.`),
     column(
       "near_percent",
@@ -110,6 +111,7 @@ function saysOf(spec: Spec, figures: Figures): Record<string, string> {
         ...{ least: numberText(serviceMin), most: numberText(serviceMax), unit },
         ...{ new_least: numberText(standardMin), new_most: numberText(standardMax), condition: spec.condition ?? "" },
         ...{ at_limit: spec.limit.atLimit ?? "", near_percent: percentText(spec.limit.nearFraction) },
+        about_by: numberText(spec.limit.aboutBy),
       };
     }
     case "height": {
@@ -192,7 +194,7 @@ function columnOf(path: readonly PropertyKey[]): string {
   const columns: Readonly<Record<string, string>> = {
     ...{ serviceMin: "least", serviceMax: "most", standardMin: "new_least", standardMax: "new_most" },
     ...{ min: "least", max: "most", target: "value", targetNm: "value", count: "value", value: "value" },
-    ...{ atLimit: "at_limit", nearFraction: "near_percent" },
+    ...{ atLimit: "at_limit", nearFraction: "near_percent", aboutBy: "about_by" },
     ...{
       tolerancePercent: "tolerance_percent",
       passesPercent: "passes_percent",
@@ -209,7 +211,7 @@ function columnOf(path: readonly PropertyKey[]): string {
 function saidIn(read: Reader, known: KnownFigure): object | null {
   const numbers = numbersIn(read, known);
   if (numbers === null) return null;
-  const { least, most, value, new_least: standardMin, new_most: standardMax } = numbers;
+  const { least, most, value, new_least: standardMin, new_most: standardMax, about_by: aboutBy } = numbers;
   const must = (name: string, number: number | undefined, what: string): number | null =>
     number ?? read.wrong(name, `Empty: say ${what}.`);
   switch (known.kind) {
@@ -219,7 +221,7 @@ function saidIn(read: Reader, known: KnownFigure): object | null {
       }
       const kind = least === undefined ? "max" : most === undefined ? "min" : "range";
       const condition = read.words("condition", 120);
-      const limit = said({ serviceMin: least, serviceMax: most, standardMin, standardMax });
+      const limit = said({ serviceMin: least, serviceMax: most, standardMin, standardMax, aboutBy });
       const percent = read.number("near_percent");
       const near = percent === null ? {} : { nearFraction: Number((percent / 100).toFixed(6)) };
       return { limit: { kind, ...limit, ...atLimitIn(read), ...near }, ...(condition !== "" && { condition }) };
@@ -321,7 +323,8 @@ function numbersIn(read: Reader, known: KnownFigure): Partial<Record<(typeof NUM
       return read.wrong("unit", `"${unit}" is no unit of ${known.label.toLowerCase()}: ${right}.`);
     }
     const inOwn = answer?.ok && target ? fromBase(answer.value.valueInBase, target) : value;
-    if (!(inOwn >= least && inOwn <= most)) {
+    // How far off is no figure of the machine: it is less than any.
+    if (name !== "about_by" && !(inOwn >= least && inOwn <= most)) {
       read.wrong(
         name,
         `${value} ${unit} cannot be: from ${least} to ${most}${kept === "" ? "" : ` ${kept}`} is taken.`,

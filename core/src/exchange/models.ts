@@ -1,4 +1,5 @@
 import { reader } from "./cells.ts";
+import { weaknessIn } from "../spec/index.ts";
 import { column, keyOf, needed, type Table } from "./table.ts";
 
 /** A model as a spec book is of it. */
@@ -28,7 +29,10 @@ export const modelsTable: Table<ModelRow> = {
     column("what", "What it is, such as Motorcycle, where nobody has said what it has."),
     column("builds", "What it has that a job can be for, with blanks between: coil-spring chain-drive."),
     column("title", "What its book is called; maker and model where it is empty."),
-    column("weaknesses", "What is known to go wrong on it, a line each."),
+    column(
+      "weaknesses",
+      "What is known to go wrong on it, a line each: part | how it shows | what helps | years | sure or not sure; or one sentence.",
+    ),
   ],
   key: ({ maker, model }) => keyOf(maker, model),
   read(cells) {
@@ -41,6 +45,10 @@ export const modelsTable: Table<ModelRow> = {
       wrong("what", "Empty: say what it is, such as Motorcycle, or what it has under builds.");
     const title = words("title", 200);
     const weaknesses = lines("weaknesses");
+    for (const line of weaknesses) {
+      const weakness = weaknessIn(line);
+      if (!weakness.ok) wrong("weaknesses", weakness.error.message);
+    }
     return row({ maker, model, what: what || null, builds, title: title || `${maker} ${model}`, weaknesses });
   },
   write: ({ maker, model, what, builds, title, weaknesses }) => ({

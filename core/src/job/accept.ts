@@ -7,6 +7,7 @@ import { isAnswered, isSkipped } from "./answered.ts";
 import { acceptAgreed, waitsForOwner } from "./agreedSum.ts";
 import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { acceptBack, acceptBesides } from "./besides.ts";
 import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
 import { acceptCancelling, acceptParking, firstDone, handedBack } from "./ended.ts";
@@ -215,6 +216,14 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
     }
     case "noted":
       return yes(draft);
+    case "piece_laid":
+      if (!tasks.some((task) => task.id === draft.task))
+        return no("unsupported", "task", `"${draft.task}" is no step of this job.`);
+      return yes(draft);
+    case "piece_back":
+      return acceptBack(bench, state, draft);
+    case "read_besides":
+      return acceptBesides(draft);
     case "struck": {
       const target = state.events.find((event) => event.id === draft.event);
       if (!target) return no("unsupported", "event", "That line is not in this job.");

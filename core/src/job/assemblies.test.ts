@@ -42,7 +42,7 @@ const ANSWERS: Record<string, string[]> = {
   "inspect:shaft-body:found": ["sound"],
   "inspect:boot-survey:found": ["torn"],
   "inspect:joints-hand:found": ["stiff"],
-  "off:shaft": ["", "maker", "driven"],
+  "off:shaft": ["", "maker", "marks", "driven"],
   "off:joint-out": ["", "stays"],
   "inspect:drive-seal:found": ["whole"],
   "inspect:hub-seal-lip:found": ["whole"],
@@ -102,7 +102,7 @@ describe("the outboard joint", () => {
   });
 
   test("one that is not made to come off stays on: nothing of it is taken off, and its ways are spoken against", () => {
-    const job = at("decide:shaft", { "off:shaft": ["", "maker", "stays"] });
+    const job = at("decide:shaft", { "off:shaft": ["", "maker", "marks", "stays"] });
     expect(walk(bench, job.state).map((task) => task.id)).not.toContain("off:joint-out");
     const ways = questionOf(bench.procedure, "repair")?.ways ?? [];
     expect(ways.map((way) => way.against.map((a) => a.because))).toEqual([
@@ -161,7 +161,7 @@ test("a shaft rebuilt at both ends: each tail is looked at from its own end, boo
   const bench = shop("axle-rebuild", [...AXLE, figure("boot-in-ribs", 5), figure("boot-out-ribs", 6)]);
   const job = new TestJob(bench, lead, COUNTS).until(null, {
     ...ANSWERS,
-    "off:shaft": ["", "maker"],
+    "off:shaft": ["", "maker", "marks"],
     "off:band-in-large": ["", "wire"],
     "off:cup": ["", "balls"],
     "off:boot-in": ["", "driven"],

@@ -37,7 +37,7 @@ const ANSWERS: Record<string, string[]> = {
   "inspect:shaft-body:found": ["sound"],
   "inspect:boot-survey:found": ["torn"],
   "inspect:joints-hand:found": ["stiff"],
-  "off:shaft": ["", "maker"],
+  "off:shaft": ["", "maker", "marks"],
   "off:band-in-large": ["", "wire"],
   "off:cup": ["", "balls"],
   "off:boot-in": ["", "inboard"],
@@ -149,7 +149,7 @@ describe("the axle from the inboard end", () => {
 
   test("a stranger's shaft: the original's figures are withheld, and nothing passes for judged", () => {
     const job = axleAt("verify:ribs", {
-      "off:shaft": ["", "unmarked"],
+      "off:shaft": ["", "unmarked", "marks"],
       "decide:race": ["1; O. Brand: go ahead", "1; judged by hand and eye"],
     });
     expect(job.type("7")).toMatch(/7, no figure to compare with$/);

@@ -38,6 +38,19 @@ const jobDrafts = [
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
   z.strictObject({ type: z.literal("noted"), text }),
+  /** Something small came out, in a step, that the procedure does not name; and how many of it went back in. */
+  z.strictObject({
+    ...{ type: z.literal("piece_laid"), task: z.string().min(1).max(200) },
+    name: z.string().trim().min(1).max(60),
+    count: place,
+  }),
+  z.strictObject({ type: z.literal("piece_back"), event: z.uuid(), count: place }),
+  /** A reading that the procedure does not ask for: of what, and as it was typed: the reading with its unit, then with what. */
+  z.strictObject({
+    type: z.literal("read_besides"),
+    name: z.string().trim().min(1).max(60),
+    text: z.string().trim().min(1).max(120),
+  }),
   z.strictObject({ type: z.literal("struck"), event: z.uuid() }),
   /** A deliberate act: the word itself is typed, so that no stray Enter releases a machine. */
   z.strictObject({ type: z.literal("job_released"), said: z.literal(RELEASE_WORD, `type the word ${RELEASE_WORD}`) }),
@@ -295,6 +308,12 @@ const jobBodies = [
   z.object({ type: z.literal("slot_skipped"), slot: words, reason: words }),
   z.object({ type: z.literal("open_point_signed"), key: words, text: words, reason: words }),
   z.object({ type: z.literal("noted"), text: words }),
+  z.object({ type: z.literal("piece_laid"), ...{ task: words, name: words, count: whole } }),
+  z.object({ type: z.literal("piece_back"), ...{ event: words, name: words, count: whole } }),
+  z.object({
+    type: z.literal("read_besides"),
+    ...{ name: words, text: words, value: z.number(), unit: words, valueInBase: z.number(), base: words, how: words },
+  }),
   z.object({ type: z.literal("struck"), undoes, event: words }),
   z.object({
     type: z.literal("job_released"),

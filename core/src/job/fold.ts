@@ -15,6 +15,11 @@ export type JobState = {
   skipped: ReadonlyMap<string, EventOf<"slot_skipped">>;
   signed: ReadonlyMap<string, EventOf<"open_point_signed">>;
   notes: readonly EventOf<"noted">[];
+  /** What came out that no procedure names, and how many of each went back in. */
+  laid: readonly EventOf<"piece_laid">[];
+  back: readonly EventOf<"piece_back">[];
+  /** What was read that no procedure asks for. */
+  besides: readonly EventOf<"read_besides">[];
   photos: readonly EventOf<"photo_taken">[];
   /** "task person" → the line that says that the task's caution was shown to them. */
   cautions: ReadonlyMap<string, EventOf<"caution_shown">>;
@@ -106,6 +111,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   const skipped = new Map<string, EventOf<"slot_skipped">>();
   const signed = new Map<string, EventOf<"open_point_signed">>();
   const notes: EventOf<"noted">[] = [];
+  const laid: EventOf<"piece_laid">[] = [];
+  const back: EventOf<"piece_back">[] = [];
+  const besides: EventOf<"read_besides">[] = [];
   const photos: EventOf<"photo_taken">[] = [];
   const cautions = new Map<string, EventOf<"caution_shown">>();
   const cleared = new Map<string, EventOf<"stop_cleared">>();
@@ -163,6 +171,9 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
     } else if (isEvent(event, "slot_skipped")) skipped.set(event.body.slot, event);
     else if (isEvent(event, "open_point_signed")) signed.set(event.body.key, event);
     else if (isEvent(event, "noted")) notes.push(event);
+    else if (isEvent(event, "piece_laid")) laid.push(event);
+    else if (isEvent(event, "piece_back")) back.push(event);
+    else if (isEvent(event, "read_besides")) besides.push(event);
     else if (isEvent(event, "photo_taken")) photos.push(event);
     else if (isEvent(event, "caution_shown")) cautions.set(`${event.body.task} ${event.by.id}`, event);
     else if (isEvent(event, "stop_cleared")) cleared.set(event.body.event, event);
@@ -224,6 +235,7 @@ export function fold(events: readonly JobEvent[], strays: readonly Stray[] = [])
   return {
     ...{ added, dropped, workReleases, counts, config, onFile },
     ...{ opened, events, struck, bySlot, skipped, signed, notes, photos, cautions, cleared, passed },
+    ...{ laid, back, besides },
     ...{
       parked,
       promised,

@@ -1,5 +1,5 @@
 import { jobAt } from "../../testingBench.ts";
-import { BREAK_MINUTES, handsOn } from "./index.ts";
+import { BREAK_MINUTES, handsOn, tookBefore } from "./index.ts";
 
 // Times are invented.
 const at = (minute: number): string => new Date(Date.parse("2026-11-23T10:00:00.000Z") + minute * 60_000).toISOString();
@@ -40,4 +40,10 @@ test("a shop's own figure says what a break is, and what it reckons a work with 
   };
   expect(handsOn(job.shop, job.state)).toMatchObject([{ minutes: 25, reckoned: null }]);
   expect(handsOn(shop, job.state)).toMatchObject([{ minutes: 10, reckoned: { minutes: 90, words: "our list" } }]);
+});
+
+test("of times that a work took, the shortest, the middle and the longest; of an even number the lower middle", () => {
+  expect(tookBefore([])).toBeNull();
+  expect(tookBefore([40])).toEqual({ jobs: 1, least: 40, middle: 40, most: 40 });
+  expect(tookBefore([90, 35, 40, 60])).toEqual({ jobs: 4, least: 35, middle: 40, most: 90 });
 });

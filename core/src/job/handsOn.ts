@@ -44,3 +44,15 @@ export function handsOn(bench: Bench, state: JobState): HandsOn[] {
     return minutes === 0 && corrected === null && work === null ? [] : [{ work, minutes, corrected, reckoned }];
   });
 }
+
+/** How long a work took before: the shortest, the one in the middle and the longest, in whole minutes. */
+export type TookBefore = { jobs: number; least: number; middle: number; most: number };
+
+/** Of so many times a work took, in minutes, the shortest, the middle and the longest; null of none. Of an even number the lower middle. */
+export function tookBefore(minutes: readonly number[]): TookBefore | null {
+  const sorted = minutes.toSorted((one, other) => one - other);
+  const [least, middle, most] = [sorted[0], sorted[Math.floor((sorted.length - 1) / 2)], sorted.at(-1)];
+  return least === undefined || middle === undefined || most === undefined
+    ? null
+    : { jobs: sorted.length, least, middle, most };
+}

@@ -88,7 +88,9 @@ export {
   troublesFor,
   troublesOf,
 } from "./trouble.ts";
-export { BREAK_MINUTES, type HandsOn, handsOn } from "./handsOn.ts";
+export { blanksFor } from "./besides.ts";
+export { type Grounds, groundsOf } from "./grounds.ts";
+export { BREAK_MINUTES, type HandsOn, handsOn, type TookBefore, tookBefore } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { belowWords, spreadOf, spreadsOn } from "./spread.ts";
 export { countOf, fold, foldOn, type JobState, latest, nameOfItem, ownName, slotKeyOf } from "./fold.ts";
@@ -138,6 +140,7 @@ export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { type Aboard, aboardOf } from "./aboard.ts";
 export { lastingStep, stepToolsAt } from "./stepTools.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
+export { type SideRead, type SidesAt, sidesOverTime, type SidesOverTime, sidesRead } from "./sides.ts";
 export { type WearTrend, wearTrends, type Worn, wornPoints } from "./wornPoints.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";
 export { ranges, type Stage, STAGES, type Task } from "./task.ts";
@@ -147,6 +150,16 @@ export { WHOSE, type Whose } from "../task/machine/lines.ts";
 export { walk } from "./walk.ts";
 export { tellsWords, wordsIn, wordsOf } from "./wordsOf.ts";
 export { acceptWork, workOfTask, type WorkStanding, worksStanding, type WorkWanted } from "./works.ts";
-export { isInJob, jobTitle, lastingId, placedName, workName, workOfRow, worksInJob, worksOf } from "./worksOf.ts";
+export {
+  isInJob,
+  jobTitle,
+  lastingId,
+  placedName,
+  takenUpId,
+  workName,
+  workOfRow,
+  worksInJob,
+  worksOf,
+} from "./worksOf.ts";
 export { acceptOpening, type Intake, meterWords, type Offered } from "./opening.ts";
 export { readThrough, type ToldBeforehand } from "./readThrough.ts";

@@ -152,7 +152,8 @@ export function verdictSentence(judged: Judged): string {
   const odd = judged.betterThanNew ? `; one reading ${judged.betterThanNew} the new range: right part?` : "";
   if (verdict === "past") return `${word} by ${figure(beyond, resolution)} ${unit}${odd}`;
   if (verdict === "undecided") {
-    return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of the limit`;
+    const about = limit.aboutBy ? ", which is itself only about so much" : "";
+    return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of the limit${about}`;
   }
   if (verdict === "near" && limit.atLimit === "passes" && atLeast(beyond, -judged.expandedUncertainty)) {
     return `${word}: within ±${figure(judged.expandedUncertainty, resolution / 10)} ${unit} of it, which passes here${odd}`;

@@ -104,6 +104,13 @@ const PLACES: Record<Draft["type"], () => At> = {
     return { job, draft: { type: "open_point_signed", key: job.open.find((p) => !p.hard)?.key ?? "", reason: "r" } };
   },
   noted: at("off:cover", { type: "noted", text: "x" }),
+  piece_laid: at("off:cover", { type: "piece_laid", task: "off:cover", name: "clip", count: 1 }),
+  piece_back: () => {
+    const job = jobAt("off:cover");
+    job.keep({ type: "piece_laid", task: "off:cover", name: "clip", count: 2 });
+    return { job, draft: { type: "piece_back", event: job.events.at(-1)?.id ?? "", count: 1 } };
+  },
+  read_besides: at("off:cover", { type: "read_besides", name: "Brake disc, thickness", text: "3.9 mm, caliper" }),
   struck: () => {
     const job = stopped();
     return { job, draft: { type: "struck", event: job.events.at(-1)?.id ?? "" } };

@@ -38,6 +38,12 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
     }
     case "noted":
       return `noted: ${body.text}`;
+    case "piece_laid":
+      return `${body.name}: ${body.count} out, into the tray`;
+    case "piece_back":
+      return `${body.name}: ${body.count} in again`;
+    case "read_besides":
+      return `${body.name}: ${body.text}, kept as it stands`;
     case "job_opened":
       return `opened: ${body.complaint}`;
     case "job_released":

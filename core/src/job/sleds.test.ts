@@ -56,7 +56,7 @@ describe("how a machine is made decides what is done", () => {
 
   test("the level is asked for by the method the machine has; a word of another method says so", () => {
     const job = jobOn(chain("sight window"), technician, { "pipe-spring": 3 }).until("inspect:level-window:found", {
-      "measure:case-rock:found": ["9"],
+      "measure:case-rock:found": ["9 9 8.5"],
       "do:still": ["", "rocked"],
     });
     expect(tasksOf(job).filter((id) => id.includes("level-"))).toEqual([
@@ -77,7 +77,7 @@ describe("how a machine is made decides what is done", () => {
         "inspect:level-stick:found": ["level"],
         "inspect:oil-colour:found": ["fresh"],
         "inspect:shavings:found": ["none", "level"],
-        "measure:case-rock:found": ["17"],
+        "measure:case-rock:found": ["17 16 17"],
         "do:still": ["", "rocked"],
         "measure:oil-added:left": ["0"],
         "do:take-up": [school],
@@ -106,7 +106,7 @@ describe("how a machine is made decides what is done", () => {
     shop.specs.push(limit("case-oil", { kind: "range", serviceMin: 240, serviceMax: 260 }));
     const job = jobOn(shop, technician, { "pipe-spring": 3 }).until("measure:oil-in:left", {
       ...{ "inspect:level-plug:found": ["below"], "inspect:oil-colour:found": ["burnt"] },
-      ...{ "inspect:shavings:found": ["few", "change"], "measure:case-rock:found": ["9"] },
+      ...{ "inspect:shavings:found": ["few", "change"], "measure:case-rock:found": ["9 9 8.5"] },
       ...{ "measure:oil-out:found": ["180"], "do:still": ["", "rocked"] },
     });
     expect(job.type("0.3L")).toBe("oil filled: past limit by 40.0 mL");
@@ -523,7 +523,7 @@ test("what is set is put right and renews nothing; a reading elsewhere speaks fo
     ...{ "measure:shoe-thickness:found": ["7.4"], "inspect:shaft-bearing:found": ["smooth"] },
     "inspect:jack-bearing:found": ["smooth"],
     // Far too slack: it is set, not renewed.
-    ...{ "inspect:case-clear:found": ["clear"], "measure:case-play:found": ["17"] },
+    ...{ "inspect:case-clear:found": ["clear"], "measure:case-play:found": ["17 16 17"] },
   });
   expect(job.type("")).toMatch(/^both gears and the chain: keep/);
 

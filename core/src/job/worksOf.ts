@@ -28,6 +28,9 @@ export function workOfRow(bench: Bench, row: string): Work | null {
 export const isNeededBy = (bench: Bench, work: string, row: string): boolean =>
   bench.shared?.[row]?.includes(work) ?? workOfRow(bench, row)?.id === work;
 
+/** What is taken up of a part is known by, whichever work turns its adjuster: the part's role. */
+export const takenUpId = (role: string): string => `taken:${role}`;
+
 /** What a row is known by for good, whichever work of whichever job it is in: its own name, and its place. */
 export const lastingId = (bench: Bench, row: string): string =>
   atPosition(row.replace(WORK_OF_ROW, ""), workOfRow(bench, row)?.position ?? null);

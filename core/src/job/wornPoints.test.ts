@@ -114,5 +114,5 @@ test("how far two are apart wears towards nothing", () => {
   job.keep({ ...read, point: "shock-gap", place: 1, text: "50", gauge: "rule" });
   job.keep({ ...read, point: "shock-gap", place: 2, text: "52", gauge: "rule" });
   job.keep({ ...read, point: "runner-mm-left", place: 1, text: "6", gauge: "caliper" });
-  expect(worn(job).map(({ name }) => name)).toEqual(["Runner left at its thinnest, left"]);
+  expect(worn(job).map(({ name }) => name)).toEqual(["Runner at its thinnest, left"]);
 });

@@ -1,4 +1,5 @@
 export {
+  ABOUT_FRACTION,
   AT_LIMIT,
   type AtLimit,
   COVERAGE,

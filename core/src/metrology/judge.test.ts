@@ -65,6 +65,19 @@ test("a limit that says from which wear on a part is near it goes by that", () =
   );
 });
 
+test("a limit that is itself only about so much calls what lies near it neither way", () => {
+  const about = { ...min, aboutBy: 0.1 };
+  // U = 2 √(0.01²/12 + 0.02²/3 + 0.1²/3) = 0.118, JCGM 100:2008, 4.3.7.
+  expect(judge([2.69], about)).toMatchObject({ verdict: "undecided" });
+  expect(judge([2.83], about).verdict).toBe("undecided");
+  expect(judge([2.6], about).verdict).toBe("past");
+  expect(judge([2.69]).verdict).toBe("past");
+  expect(judge([2.69], { ...min, aboutBy: 0 })).toEqual(judge([2.69]));
+  expect(refusal(metrologyJudge, { readings: [1], gauge, limit: { ...min, aboutBy: -1 }, take: "worst" })).toBe(
+    "range limit.aboutBy",
+  );
+});
+
 test("a rule at the limit makes no verdict worse, and none better beyond it", () => {
   fc.assert(
     fc.property(fc.double({ min: 2.5, max: 3.1, noNaN: true }), (reading) => {

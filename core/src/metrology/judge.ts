@@ -7,6 +7,9 @@ export const NEAR_FRACTION = 0.8;
 /** Coverage factor of the expanded uncertainty: about 95 % for a normal spread (JCGM 100, 6.3). */
 export const COVERAGE = 2;
 
+/** How far off a limit is taken to be that is only said to be about so much, as a share of it. Common practice, no source. */
+export const ABOUT_FRACTION = 0.05;
+
 export const VERDICTS = ["new", "serviceable", "near", "undecided", "past"] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
@@ -28,6 +31,8 @@ export const limitSchema = z
     atLimit: z.enum(AT_LIMIT).optional(),
     /** From which share of its wear on a part is near this limit; where it does not say: `nearFraction`. */
     nearFraction: fields.fraction01.optional(),
+    /** How far off the limit itself may be, where it is said to be about so much; in its own unit. */
+    aboutBy: fields.nonNegative.optional(),
   })
   .superRefine((limit, context) => {
     const { kind, serviceMin, serviceMax, standardMin, standardMax } = limit;
@@ -143,7 +148,8 @@ function outsideStandardOf(value: number, limit: Limit): "above" | "below" | nul
 /**
  * Judges readings of one place against a service limit, with the gauge's uncertainty.
  * All lengths (or other quantities) in one unit. The standard uncertainty joins resolution (rectangular, full width)
- * and permissible error (rectangular, half width), and for a mean its own spread (JCGM 100, 4.3.7 and 4.2.3);
+ * and permissible error (rectangular, half width), how far off the limit itself may be (rectangular, half width), and for
+ * a mean its own spread (JCGM 100, 4.3.7 and 4.2.3);
  * the decision is by the expanded uncertainty U on both sides, as in ISO 14253-1:2013, not by guard bands of JCGM 106,
  * which would move the limit instead of leaving the doubtful zone undecided.
  * A limit whose atLimit is "passes" takes what reads at it or inside it, within U, as near; beyond it, within U, stays undecided.
@@ -155,7 +161,7 @@ function outsideStandardOf(value: number, limit: Limit): "above" | "below" | nul
 export const metrologyJudge = defineCalculator({
   name: "metrology.judge",
   formula:
-    "u² = (resolution/√12)² + (permissible error/√3)² + s²/n for a mean; U = coverage·u; past beyond U, undecided within U",
+    "u² = (resolution/√12)² + (permissible error/√3)² + (limit off by/√3)² + s²/n for a mean; U = coverage·u; past beyond U, undecided within U",
   source: "JCGM 100:2008, JCGM 106:2012, ISO 14253-1:2013",
   input: inputSchema,
   output: z.object({
@@ -170,7 +176,10 @@ export const metrologyJudge = defineCalculator({
   compute: ({ readings, gauge, limit, take, nearFraction, coverage }) => {
     const value = take === "mean" ? meanOf(readings) : worstOf(readings, limit);
     const u = Math.sqrt(
-      gauge.resolution ** 2 / 12 + gauge.permissibleError ** 2 / 3 + (take === "mean" ? varianceOfMean(readings) : 0),
+      gauge.resolution ** 2 / 12 +
+        gauge.permissibleError ** 2 / 3 +
+        (limit.aboutBy ?? 0) ** 2 / 3 +
+        (take === "mean" ? varianceOfMean(readings) : 0),
     );
     const expanded = coverage * u;
     const usedFraction = usedFractionOf(value, limit);

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { type Answer, equal, refusalFromIssue } from "../calculator/index.ts";
 import { cardWords, fastenerCard } from "../fastener/index.ts";
 import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
-import { AT_LIMIT, type Limit } from "../metrology/index.ts";
+import { ABOUT_FRACTION, AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { namesIn, namesWords } from "./names.ts";
 import { passesSchema, SOURCE_GRADES, type Spec, specSchema } from "./spec.ts";
@@ -96,6 +96,8 @@ export function figureEntered(
   if (passes !== "" && !inPasses) return refuse("passes", `"${passes}": ${PASSES_LIKE}`);
   const drawn = inPasses ? { passesPercent: inPasses } : {};
   const numbers = new Map<string, number>();
+  /** How far off a limit may be that was typed as about so much, in its own unit. */
+  let aboutBy = 0;
   for (const name of ["value", "least", "most", "newLeast", "newMost", "tolerance"] as const) {
     if (texts[name] === "" || known.kind === "word" || known.kind === "fastener") continue;
     // More or less by so many N·m, as some books have it, or by percent.
@@ -108,6 +110,12 @@ export function figureEntered(
       if (target !== undefined) numbers.set(name, (off.value / target) * 100);
       continue;
     }
+    const about = aboutIn(texts[name]);
+    if (about && (known.kind !== "limit" || (name !== "least" && name !== "most"))) {
+      const message = `${known.label}: "${texts[name]}": only the least and the most of a limit may be about so much. Type the figure alone.`;
+      return refuse(name, message);
+    }
+    texts[name] = about?.figure ?? texts[name];
     // A book in another unit is the commonest slip there is: what goes on file says which it was.
     if (known.kind === "torque" && name !== "tolerance" && /^[\d.,\s/]+$/.test(texts[name])) {
       const message = `${known.label}: ${texts[name]} of what? Type the unit as it is printed: ${texts[name]} N·m, ${texts[name]} ft-lb or ${texts[name]} in-lb.`;
@@ -122,6 +130,10 @@ export function figureEntered(
       return { ok: false, error: { code: "range", path: name, message } };
     }
     numbers.set(name, read.value);
+    if (!about) continue;
+    const off = about.off === "" ? null : numberIn(about.off, unit);
+    if (off && !off.ok) return { ok: false, error: { ...off.error, path: name } };
+    aboutBy = Math.max(aboutBy, off ? off.value : Number(Math.abs(read.value * ABOUT_FRACTION).toPrecision(3)));
   }
   const need = (name: string, what: string): Answer<number> => {
     const value = numbers.get(name);
@@ -164,6 +176,7 @@ export function figureEntered(
         ...(standardMin === undefined ? {} : { standardMin }),
         ...(standardMax === undefined ? {} : { standardMax }),
         ...{ ...at, ...(percent === null ? {} : { nearFraction: percent / 100 }) },
+        ...(aboutBy === 0 ? {} : { aboutBy }),
       };
       return checked({
         ...{ kind: "limit", ...common, limit: { ...limit, ...rules } },
@@ -228,6 +241,22 @@ export function figureEntered(
       return value.ok ? checked({ kind: "figure", ...common, value: value.value, unit: known.unit }) : value;
     }
   }
+}
+
+/**
+ * A figure that is only about so much, as it is typed: "about 6", "~6 mm", or with how far it may be off, "6 ±0.5"; the
+ * figure and how far off, empty where that is not said. null where it is a plain figure.
+ */
+function aboutIn(text: string): { figure: string; off: string } | null {
+  const [, figure = "", off = ""] = /^(.+?)\s*(?:±|\+\/?-)\s*(.+)$/.exec(text) ?? [];
+  if (off !== "") {
+    // A unit that stands once stands for both.
+    const unit = /[a-z"'″′°].*$/i.exec(off)?.[0] ?? /[a-z"'″′°].*$/i.exec(figure)?.[0] ?? "";
+    const withUnit = (part: string): string => (/[a-z"'″′°]/i.test(part) ? part : `${part} ${unit}`.trim());
+    return { figure: withUnit(figure), off: withUnit(off) };
+  }
+  const [, rest = ""] = /^(?:about|approx\.?|ca\.?|~|≈)\s*(.+)$/i.exec(text) ?? [];
+  return rest === "" ? null : { figure: rest, off: "" };
 }
 
 /** A share in percent as it is typed, 1 to 100; undefined where it is none. */
@@ -322,7 +351,8 @@ export function specWords(spec: Spec, figures: Figures = KNOWN_FIGURES): string 
           : most === undefined
             ? `${withUnit(String(least))} at least`
             : withUnit(`${least} to ${most}`);
-      return `${within}${spec.condition === undefined ? "" : `, ${spec.condition}`}${ruleWords(spec.limit)}`;
+      const about = spec.limit.aboutBy ? `about ${within}, ±${withUnit(String(spec.limit.aboutBy))}` : within;
+      return `${about}${spec.condition === undefined ? "" : `, ${spec.condition}`}${ruleWords(spec.limit)}`;
     }
     case "height":
       return `${withUnit(`${spec.heightMm.min} to ${spec.heightMm.max}`)}${spec.heightMm.target === undefined ? "" : `, best ${spec.heightMm.target}`}${ruleWords(spec)}`;

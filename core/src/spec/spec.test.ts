@@ -17,6 +17,24 @@ const refusedAt = (input: FigureTyped): string => {
 };
 
 describe("a figure entered for one machine", () => {
+  test("a limit may be about so much, by a share of it or by what is said; nothing else may", () => {
+    const about = kept(typed("steel-warp", { most: "about 0.2" }));
+    expect(about).toMatchObject({ limit: { serviceMax: 0.2, aboutBy: 0.01 } });
+    expect(specWords(about)).toBe("about 0.2 mm at most, ±0.01 mm");
+    for (const text of ["~0.2", "ca. 0.2 mm", "approx 0.2"])
+      expect(kept(typed("steel-warp", { most: text }))).toEqual(about);
+    expect(kept(typed("steel-warp", { most: "0.2 ±0.05" }))).toMatchObject({
+      limit: { serviceMax: 0.2, aboutBy: 0.05 },
+    });
+    // A unit that stands once stands for both; an inch is 25.4 mm (NIST SP 811).
+    for (const text of ["0.01 ±0.002 in", "0.01 in ± 0.002"]) {
+      const inch = { serviceMax: expect.closeTo(0.254, 9) as number, aboutBy: expect.closeTo(0.0508, 9) as number };
+      expect(kept(typed("steel-warp", { most: text }))).toMatchObject({ limit: inch });
+    }
+    expect(refusedAt(typed("swing-arm", { value: "about 560" }))).toMatch(/^value: .*Type the figure alone/);
+    expect(refusedAt(typed("steel-warp", { most: "about much" }))).toMatch(/^most: /);
+  });
+
   test("takes its kind from what it is, its unit from what was typed, and carries its source", () => {
     const spec = kept(typed("steel-warp", { most: ".006in" }));
     // An inch is 25.4 mm (NIST SP 811).

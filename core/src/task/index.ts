@@ -71,6 +71,7 @@ export {
   type StackOffer,
   stackOffer,
 } from "./pack/stack.ts";
+export { lockedWhenOff } from "./part/part.ts";
 export { rowOf } from "./part/row.ts";
 export { agreedFrom, costByLife, type Dearer, dearerThan, estimateChanged, estimateFor } from "./question/estimate.ts";
 export { type Estimate } from "./question/lines.ts";

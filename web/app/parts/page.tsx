@@ -34,7 +34,7 @@ export default async function PartsPage(asked: Searched) {
       </TopRule>
       <main className="mx-auto max-w-[1180px] p-5">
         <div className="flex flex-wrap items-center justify-end gap-4 pb-2">
-          <Link href="/parts/complaints" className="flex min-h-[44px] items-center text-lg underline">
+          <Link href="/parts/complaints" className="flex min-h-[48px] items-center text-lg underline">
             {open === 0 ? "Bad parts, complained of" : `Bad parts: ${open} not settled`}
           </Link>
           <FormKey

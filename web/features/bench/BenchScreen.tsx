@@ -190,7 +190,7 @@ export function BenchScreen({
           prefetch={false}
           title="figures of this machine"
           data-far="M"
-          className="flex min-h-[44px] min-w-0 flex-col justify-center leading-tight max-md:flex-1"
+          className="flex min-h-[48px] min-w-0 flex-col justify-center leading-tight max-md:flex-1"
         >
           <strong className="line-clamp-1 leading-[1.15] md:line-clamp-2 lg:line-clamp-1">
             {jobTitle(bench, state)}
@@ -384,6 +384,9 @@ export function BenchScreen({
             <TrayCorner
               bench={bench}
               state={state}
+              jobId={jobId}
+              task={task?.id ?? last?.id ?? null}
+              onAsk={hand.ask}
               onGo={(id) => hand.go(homeOf(tasks, id) ?? taskForEntry(bench, state, tasks, id)?.id ?? null)}
             />
           </div>

@@ -37,7 +37,7 @@ export function Clocks({
         key={w.wait.id}
         type="button"
         onClick={() => onGo(`end:${w.wait.id}`)}
-        className={`figure min-h-[44px] px-2 font-bold whitespace-nowrap ${left <= 0 ? "bg-inside text-sheet" : ""}`}
+        className={`figure min-h-[48px] px-2 font-bold whitespace-nowrap ${left <= 0 ? "bg-inside text-sheet" : ""}`}
         aria-label={`${w.wait.title}: ${clockWords(left)}`}
       >
         <span className="font-sans text-[15px] font-semibold">{w.wait.id} </span>

@@ -7,6 +7,7 @@ import {
   isAsked,
   type JobState,
   lastingId,
+  takenUpId,
   waysOn,
 } from "@averin/core";
 import { useRecord } from "@/client/useRecord";
@@ -43,6 +44,10 @@ export function Concerns({
 }) {
   const found = concernsOf(bench, state).some(({ part }) => part !== undefined);
   const record = useRecord(found && !state.released ? (state.opened?.body.machine.id ?? null) : null);
+  const byRecord = (part: Concern["part"]): string[] =>
+    part === undefined
+      ? []
+      : [record[lastingId(bench, part.id)], record[takenUpId(part.role ?? "")]].flatMap((words) => words ?? []);
   if (state.released) return null;
   const all = concernsOf(bench, state);
   const lately = new Set(state.events.slice(-LATELY).map(({ id }) => id));
@@ -61,11 +66,11 @@ export function Concerns({
               <p className="text-lg">
                 <strong>{concern.text}</strong>
               </p>
-              {concern.part && record[lastingId(bench, concern.part.id)] !== undefined && (
-                <p className="text-[15px]">
-                  <span className="caption">by the record</span> {record[lastingId(bench, concern.part.id)]}
+              {byRecord(concern.part).map((words) => (
+                <p key={words} className="text-[15px]">
+                  <span className="caption">by the record</span> {words}
                 </p>
-              )}
+              ))}
               {said !== null && <p className="text-[15px]">{said}</p>}
               {isAsked(concern) && (
                 <button type="button" className="key mt-1" data-main="true" onClick={() => onOwner(concern)}>

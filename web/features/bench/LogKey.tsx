@@ -126,7 +126,7 @@ function Lines({
         return (
           <li
             key={event.id}
-            className="grid min-h-[48px] grid-cols-[44px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
+            className="grid min-h-[48px] grid-cols-[48px_112px_96px_1fr_auto] items-center gap-2 border-b border-line py-1 leading-tight"
           >
             <span className="figure text-soft">{event.number}</span>
             <span className="figure text-[15px]">{minuteOfYear(event.at)}</span>
@@ -143,7 +143,7 @@ function Lines({
                 <button
                   type="button"
                   title="go there"
-                  className="min-h-[44px] text-left hover:underline"
+                  className="min-h-[48px] text-left hover:underline"
                   onClick={() => onGo(answers)}
                 >
                   {said}

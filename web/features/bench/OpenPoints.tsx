@@ -49,7 +49,7 @@ export function OpenPoints({
                     <button
                       type="button"
                       onClick={() => onGo(point.task)}
-                      className={`min-h-[44px] w-full py-1 text-left pointer-fine:min-h-[30px] text-[16px] leading-tight hover:bg-ground ${AHEAD.includes(group) ? "font-semibold text-past" : ""}`}
+                      className={`min-h-[48px] w-full py-1 text-left pointer-fine:min-h-[30px] text-[16px] leading-tight hover:bg-ground ${AHEAD.includes(group) ? "font-semibold text-past" : ""}`}
                     >
                       {point.text}
                     </button>

@@ -150,7 +150,7 @@ export function ReleasePanel({
       {works.length > 1 && (
         <ul aria-label="Works" className="border-t border-line">
           {works.map((work) => (
-            <li key={work.id} className="flex min-h-[44px] items-center gap-3 border-b border-line text-lg">
+            <li key={work.id} className="flex min-h-[48px] items-center gap-3 border-b border-line text-lg">
               <span className="flex-1">{workName(work)}</span>
               <span className={state.workReleases.has(work.id) ? "font-semibold text-inside" : "text-soft"}>
                 {state.workReleases.has(work.id) ? "released" : "not released"}

@@ -255,7 +255,7 @@ function Answered({ bench, state, task, waiting, onAim }: PanelProps) {
   return (
     <ul>
       {answered.map(({ slot: { key }, ask, way }) => (
-        <li key={key} className="flex min-h-[44px] flex-wrap items-center gap-3">
+        <li key={key} className="flex min-h-[48px] flex-wrap items-center gap-3">
           <span>
             {ask} <strong>{way.word}</strong>
           </span>

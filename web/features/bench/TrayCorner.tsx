@@ -1,12 +1,19 @@
 import { trayOf } from "@averin/core";
+import Link from "next/link";
+import { backAsked, laidAsked } from "./besidesAsked.ts";
 import type { PanelProps } from "./panel.ts";
+import type { Asking } from "./useBenchHand.ts";
 
-/** The tray in a corner: what is out, what is back in, what is still put on. */
-export function TrayCorner({
-  bench,
-  state,
-  onGo,
-}: Pick<PanelProps, "bench" | "state"> & { onGo: (entry: string) => void }) {
+type Props = Pick<PanelProps, "bench" | "state"> & {
+  jobId: string;
+  /** The step in hand. */
+  task: string | null;
+  onGo: (entry: string) => void;
+  onAsk: (asking: Asking) => void;
+};
+
+/** The tray in a corner: what is out, what is back in, what is still put on; and what came out that no step names. */
+export function TrayCorner({ bench, state, jobId, task, onGo, onAsk }: Props) {
   const lines = trayOf(bench, state).filter((line) => line.out !== null);
   const out = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.out ?? 0)), 0);
   const back = lines.reduce((sum, line) => sum + (line.temporary ? 0 : (line.in ?? 0)), 0);
@@ -29,8 +36,8 @@ export function TrayCorner({
             <li key={line.id}>
               <button
                 type="button"
-                onClick={() => onGo(line.id)}
-                className="flex min-h-[44px] w-full items-center justify-between text-left text-[16px] leading-tight hover:bg-ground"
+                onClick={() => (line.laid === undefined ? onGo(line.id) : onAsk(backAsked(line, line.laid)))}
+                className="flex min-h-[48px] w-full items-center justify-between text-left text-[16px] leading-tight hover:bg-ground"
               >
                 <span className={left === 0 ? "text-soft" : ""}>{line.name.toLowerCase()}</span>
                 <span className="figure text-[15px]">
@@ -41,6 +48,18 @@ export function TrayCorner({
           );
         })}
       </ul>
+      <p className="flex flex-wrap gap-2 px-3 pb-3">
+        {!state.released && task !== null && (
+          <button type="button" className="key" onClick={() => onAsk(laidAsked(task))}>
+            Something else came out
+          </button>
+        )}
+        {lines.length > 0 && (
+          <Link href={`/jobs/${jobId}/tray`} className="key">
+            Tray labels
+          </Link>
+        )}
+      </p>
     </details>
   );
 }

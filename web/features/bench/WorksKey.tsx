@@ -3,6 +3,7 @@
 import {
   type Bench,
   type Concern,
+  blanksFor,
   handsOn,
   type JobState,
   workName,
@@ -12,7 +13,9 @@ import {
 import { useState } from "react";
 import { fetched } from "@/ui/fetched";
 import { FormKey } from "@/ui/FormKey";
-import { timeWords } from "@/ui/times";
+import { useTimes } from "@/client/useTimes";
+import { timeWords, tookWords } from "@/ui/times";
+import { besidesAsked } from "./besidesAsked.ts";
 import { Drawer } from "./Drawer.tsx";
 import type { Colleague } from "./PersonKey.tsx";
 import { assignAsked, cancelAsked, promiseAsked } from "./plans.ts";
@@ -87,6 +90,16 @@ export function WorksKey(props: Props) {
         ) : (
           <>
             <AddWork jobId={props.jobId} from={props.from} onAdded={() => setOpen(false)} />
+            <section aria-label="Besides" className="mt-6 border-t border-line pt-3">
+              <h3 className="caption">what no step asks for</h3>
+              <button
+                type="button"
+                className="key mt-2"
+                onClick={closing(() => props.onAsk(besidesAsked(blanksFor([props.bench.procedure.build]))))}
+              >
+                Measure something else
+              </button>
+            </section>
             <section aria-label="Other ends" className="mt-6 border-t border-line pt-3">
               <h3 className="caption">where the work cannot go on</h3>
               <p className="mt-2 flex flex-wrap gap-2">
@@ -164,6 +177,7 @@ function WorkRow({
   };
   const [isWrong, setWrong] = useState(false);
   const live = stage !== "dropped" && stage !== "released" && !state.released;
+  const times = tookWords({ took: useTimes(live ? work.of : null).took, reckoned: null });
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
       <div className="min-w-[260px] flex-1">
@@ -183,6 +197,7 @@ function WorkRow({
       {hands && (hands.minutes > 0 || hands.corrected || hands.reckoned) && (
         <p className="w-full text-[15px] text-soft">{timeWords(hands)}</p>
       )}
+      {live && times !== null && <p className="w-full text-[15px] text-soft">{times}</p>}
       {live && (
         <p className="flex w-full flex-wrap gap-2">
           <button type="button" className="key" onClick={then(() => onGo(work.id))}>

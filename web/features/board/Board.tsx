@@ -50,7 +50,7 @@ function Machine({ machine, wall }: { machine: BoardLine; wall: boolean }) {
         ) : (
           <Link
             href={`/machines/${id}`}
-            className="inline-flex min-h-[44px] items-center text-2xl font-semibold text-ink underline"
+            className="inline-flex min-h-[48px] items-center text-2xl font-semibold text-ink underline"
           >
             {mark}
           </Link>
@@ -67,7 +67,7 @@ function Machine({ machine, wall }: { machine: BoardLine; wall: boolean }) {
           {wall ? (
             `${job.number} ${job.work}`
           ) : (
-            <Link href={`/jobs/${job.id}`} className="inline-flex min-h-[44px] items-center underline">
+            <Link href={`/jobs/${job.id}`} className="inline-flex min-h-[48px] items-center underline">
               {job.number} {job.work}
             </Link>
           )}

@@ -6,11 +6,13 @@ import { type FocusEvent, type ReactNode, useRef, useState } from "react";
 import { type UseFormRegister, useWatch } from "react-hook-form";
 import { saidOf, send } from "@/client/send";
 import { useReady } from "@/client/useReady";
+import { useTimes } from "@/client/useTimes";
 import { leaveFor, useSending } from "@/client/useSending";
 import { Choice } from "@/ui/Choice";
 import { FindMachine } from "@/ui/FindMachine";
 import { METER_WORDS, meterOf, meterReads } from "@/ui/meter";
 import { Options, wordsAs } from "@/ui/Options";
+import { tookWords } from "@/ui/times";
 import { v4 as newId } from "uuid";
 import { z } from "zod";
 
@@ -196,6 +198,7 @@ export function IntakeForm({
   const secondUnit = (machineId === "new" ? secondNew : known?.secondUnit) || null;
   const offered = offeredTo(fields);
   const chosen = chosenOf(fields);
+  const times = tookWords(useTimes(chosen?.id ?? null));
   const sayable = sayableOf(fields);
   const ranked = rankSuspects(
     sayable.filter(({ key }) => said.includes(key)),
@@ -267,12 +270,12 @@ export function IntakeForm({
             {known.open.map(({ id: job, number, work }) => (
               <span key={job} className="block font-semibold text-past">
                 {number} is open on it: {work}.{" "}
-                <Link href={`/jobs/${job}`} className="inline-flex min-h-[44px] items-center underline">
+                <Link href={`/jobs/${job}`} className="inline-flex min-h-[48px] items-center underline">
                   go there, and add what is to be done
                 </Link>
               </span>
             ))}
-            <Link href={`/machines/${known.id}`} className="inline-flex min-h-[44px] items-center underline">
+            <Link href={`/machines/${known.id}`} className="inline-flex min-h-[48px] items-center underline">
               figures of this machine, and what is to be looked at again
             </Link>
             {known.weaknesses.map((words) => (
@@ -365,9 +368,10 @@ export function IntakeForm({
             what came of it so far: {outcomes[chosen.id]?.map(({ how, count }) => `${how} ${count}`).join(" · ")}
           </p>
         )}
+        {times !== null && <p className="text-[15px] text-soft">time: {times}</p>}
         {chosen !== undefined && chosen.tools.length > 0 && (
           <details className="text-lg">
-            <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
+            <summary className="min-h-[48px] cursor-pointer py-2 font-semibold">
               Tools it may ask for: {chosen.tools.length}. Is everything here?
             </summary>
             {chosen.tools.join(" · ")}. Sizes are said by the machine, at its bench.
@@ -527,7 +531,7 @@ function Suspects({
                     taken.includes(procedure.id) ? (
                       <span
                         key={procedure.id}
-                        className="inline-flex min-h-[44px] items-center font-semibold text-inside"
+                        className="inline-flex min-h-[48px] items-center font-semibold text-inside"
                       >
                         {procedure.title}: taken
                       </span>

@@ -1,4 +1,4 @@
-import type { WearTrend } from "@averin/core";
+import { FASTER, type SidesOverTime, type WearTrend } from "@averin/core";
 
 export type Life = {
   id: string;
@@ -10,17 +10,23 @@ export type Life = {
   unit: string;
   turns: number | null;
   turnUnit: string | null;
+  pace: number | null;
 };
 
 const FEW = 3;
 
-/** How long each measured part is in, how far each adjuster has been taken up, and when what wears reaches its limit. */
-export function Lives({ lives, trends }: { lives: readonly Life[]; trends: readonly WearTrend[] }) {
+type LongRun = { lives: readonly Life[]; trends: readonly WearTrend[]; sides: readonly SidesOverTime[] };
+
+/**
+ * How long each measured part is in, how far each adjuster has been taken up, when what wears reaches its limit, and how
+ * one side stands against the other.
+ */
+export function Lives({ lives, trends, sides }: LongRun) {
   return (
     <section aria-label="In the long run" className="pb-8">
       <h2 className="border-b-2 border-ink pb-1 text-2xl font-semibold">In the long run</h2>
       <ul className="grid gap-x-8 lg:grid-cols-2">
-        {lives.map(({ id, what, since, lasts, had, earlier, unit, turns, turnUnit }) => (
+        {lives.map(({ id, what, since, lasts, had, earlier, unit, turns, turnUnit, pace }) => (
           <li key={id} className="flex min-h-[48px] items-center justify-between gap-3 border-b border-line">
             <span>
               {what}
@@ -33,6 +39,11 @@ export function Lives({ lives, trends }: { lives: readonly Life[]; trends: reado
                 <span className="block text-[15px] text-soft tabular-nums">
                   {earlier.length === 1 ? "the one before it" : "those before it"}:{" "}
                   {earlier.map((much) => much.toFixed(1)).join(", ")} {unit}
+                </span>
+              )}
+              {pace !== null && pace >= FASTER && (
+                <span className="caution mt-1 block">
+                  taken up {pace.toFixed(1)} times as fast as before: first see what wears, then take it up
                 </span>
               )}
             </span>
@@ -49,7 +60,62 @@ export function Lives({ lives, trends }: { lives: readonly Life[]; trends: reado
           <Trend key={trend.id} {...trend} />
         ))}
       </ul>
+      <div className="grid gap-x-8 lg:grid-cols-2">
+        {sides.map((one) => (
+          <Sides key={`${one.what} ${one.unit}`} {...one} />
+        ))}
+      </div>
     </section>
+  );
+}
+
+/** So many visits stand side by side; those before them are in their jobs. */
+const VISITS = 4;
+
+/** What was read on each side, visit by visit, and how far the sides were apart. */
+function Sides({ what, unit, visits }: SidesOverTime) {
+  const shown = visits.slice(-VISITS);
+  const names = [...new Set(shown.flatMap((visit) => visit.sides.map(({ side }) => side)))];
+  const plain = (value: number): string => String(Number(value.toFixed(2)));
+  return (
+    <table className="mt-4 w-full table-fixed border-collapse self-start tabular-nums">
+      <caption className="text-left font-semibold">
+        {what}, side against side, {unit}
+      </caption>
+      <thead>
+        <tr className="border-b border-ink text-left">
+          <th scope="col" className="py-1 pr-4">
+            at
+          </th>
+          {names.map((name) => (
+            <th key={name} scope="col" className="py-1 pr-4 text-right">
+              {name}
+            </th>
+          ))}
+          <th scope="col" className="py-1 text-right">
+            apart
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {shown.map(({ meter, meterUnit, sides, apart }, i) => (
+          <tr key={i} className="border-b border-line">
+            <th scope="row" className="py-1 pr-4 text-left font-normal">
+              {meter === null ? "meter not known" : `${meter.toFixed(1)} ${meterUnit}`}
+            </th>
+            {names.map((name) => {
+              const read = sides.find(({ side }) => side === name);
+              return (
+                <td key={name} className="py-1 pr-4 text-right">
+                  {read ? plain(read.value) : "not read"}
+                </td>
+              );
+            })}
+            <td className="py-1 text-right font-semibold">{apart === null ? "" : plain(apart)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -61,7 +61,7 @@ export function MachineHead({ machine, changes }: { machine: MachineShown; chang
       <div className="grid gap-x-10 gap-y-3 md:grid-cols-[1fr_auto]">
         <div className="leading-snug">
           <p className="text-2xl font-semibold">
-            <Link href={`/owners/${owner.id}`} className="inline-flex min-h-[44px] items-center underline">
+            <Link href={`/owners/${owner.id}`} className="inline-flex min-h-[48px] items-center underline">
               {owner.name || "owner not known"}
             </Link>
           </p>

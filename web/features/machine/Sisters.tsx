@@ -27,7 +27,7 @@ export function Sisters({ machine, model, faults }: { machine: string; model: st
                   <li key={jobId}>
                     <Link
                       href={`/jobs/${jobId}`}
-                      className="inline-flex min-h-[44px] flex-wrap items-center gap-x-2 underline"
+                      className="inline-flex min-h-[48px] flex-wrap items-center gap-x-2 underline"
                     >
                       <strong>{machineId === machine ? "this one" : mark}</strong>
                       <span className="figure">{dayOf(at)}</span> {words}

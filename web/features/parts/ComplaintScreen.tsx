@@ -123,10 +123,10 @@ export function ComplaintScreen({
         </p>
         <Told label="What was done" lines={lines} />
         <p className="no-print mt-4 flex flex-wrap gap-x-6 text-lg">
-          <Link href={`/jobs/${job.id}`} className="flex min-h-[44px] items-center underline">
+          <Link href={`/jobs/${job.id}`} className="flex min-h-[48px] items-center underline">
             job {job.number}
           </Link>
-          <Link href={`/machines/${machine.id}`} className="flex min-h-[44px] items-center underline">
+          <Link href={`/machines/${machine.id}`} className="flex min-h-[48px] items-center underline">
             {machine.mark}
           </Link>
         </p>

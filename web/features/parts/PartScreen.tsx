@@ -114,7 +114,7 @@ export function PartScreen({
           {fits.length === 0 && <Nothing>No model yet: no job is offered it.</Nothing>}
           {fits.map(({ bookId, maker, model, position }) => (
             <Row key={`${bookId} ${position}`}>
-              <Link href={`/books/${bookId}`} className="flex min-h-[44px] flex-1 items-center gap-3 text-lg">
+              <Link href={`/books/${bookId}`} className="flex min-h-[48px] flex-1 items-center gap-3 text-lg">
                 <strong>
                   {maker} {model}
                 </strong>
@@ -220,7 +220,7 @@ const Row = ({ children }: { children: ReactNode }) => (
 const Nothing = ({ children }: { children: ReactNode }) => <li className="py-3 text-lg text-soft">{children}</li>;
 
 const PartLink = ({ part }: { part: Other }) => (
-  <Link href={`/parts/${part.id}`} className="flex min-h-[44px] flex-1 items-center gap-3 text-lg">
+  <Link href={`/parts/${part.id}`} className="flex min-h-[48px] flex-1 items-center gap-3 text-lg">
     <strong className="figure">{part.number}</strong> {part.name}
     <span className="text-soft">{part.stock} in stores</span>
   </Link>

@@ -77,6 +77,9 @@ export function Sheet({
           </>
         )}
       </Block>
+      <Block title="How sure this is" lines={sheet.grounds}>
+        {(line) => line}
+      </Block>
       <Block title="Decisions" lines={sheet.decisions}>
         {({ name, text }) => (
           <>

@@ -118,6 +118,7 @@ function sectionsOf(sheet: SheetData): Section[] {
         </Line>
       )),
     },
+    { title: "How sure this is", lines: sheet.grounds.map((line) => <Line key={line}>{line}</Line>) },
     {
       title: "Decisions",
       lines: sheet.decisions.map((d) => (

@@ -45,6 +45,28 @@ describe("the sheet", () => {
     expect(fold(job.events).struck.size).toBe(1);
   });
 
+  test("how sure it is: how each place was read, and what its limit is worth", () => {
+    const job = jobAt("measure:friction-thickness:found");
+    const { grounds: none } = sheetData("T-0001", bench, job.events) ?? {};
+    expect(none?.join(" ")).not.toMatch(/friction|gauge lent/);
+    job.type("2.51");
+    const gauged = sheetData("T-0001", bench, job.events)?.grounds ?? [];
+    expect(gauged[0]).toMatch(/^Places: \d+ read with a gauge/);
+    expect(gauged[1]).toMatch(/^Readings judged: .*\d+ by (maker's manual|kit sheet|shop rule|measured)/);
+    const places = (lines: readonly string[], how: string) =>
+      Number(new RegExp(`(\\d+) ${how}`).exec(lines[0] ?? "")?.[1] ?? 0);
+    const { aim } = job;
+    if (aim?.kind !== "read") throw new Error("the next plate is read");
+    const { point, item, place, phase } = aim;
+    job.keep({ ...{ type: "reading_worded", point, item, place, phase }, how: "by feel", words: "thin" });
+    const felt = sheetData("T-0001", bench, job.events)?.grounds ?? [];
+    expect(places(felt, "by feel")).toBe(places(gauged, "by feel") + 1);
+    job.type("/", "gauge lent out");
+    const passed = sheetData("T-0001", bench, job.events)?.grounds ?? [];
+    expect(places(passed, "passed over")).toBe(places(felt, "passed over") + 1);
+    expect(sheet(job)).toContain("How sure this is");
+  });
+
   test("how it was done: each school with the shop's own beside it, waits with how long they had, and by whom", () => {
     const job = jobAt("start:soak");
     job.type("one hour");

@@ -10,6 +10,8 @@ import {
   figure,
   findingOf,
   fold,
+  type Grounds,
+  groundsOf,
   handsOn,
   isEvent,
   slot,
@@ -95,6 +97,8 @@ export type SheetData = {
   stops: { text: string; cleared: string | null }[];
   readings: { name: string; source: string; rows: ReadingRow[]; none: string | null }[];
   findings: { name: string; words: string; pattern: string | null }[];
+  /** How sure all this is: how each place was read, and what the limits are worth that judged it. */
+  grounds: string[];
   ways: { ask: string; word: string; own: string; by: string }[];
   decisions: { name: string; text: string }[];
   parts: { quantity: number; name: string; number: string; why: string; price: string }[];
@@ -121,7 +125,8 @@ function limitWords(limit: Limit | null): string {
   if (limit === null) return "no limit on file";
   const least = limit.serviceMin === undefined ? "" : `min ${limit.serviceMin}`;
   const most = limit.serviceMax === undefined ? "" : `max ${limit.serviceMax}`;
-  return [least, most].filter(Boolean).join(", ");
+  const off = limit.aboutBy ? `about, ±${limit.aboutBy}` : "";
+  return [least, most, off].filter(Boolean).join(", ");
 }
 
 /** The load that a reading was taken under, where it was one: " at 7.3 kg". */
@@ -302,6 +307,23 @@ function apartOf(bench: Bench, state: JobState): SheetData["apart"] {
   });
 }
 
+const READ_WORDS: Readonly<Record<keyof Grounds["read"], string>> = {
+  gauge: "read with a gauge",
+  "by feel": "by feel",
+  "in words": "in words",
+  "not known": "not known",
+  "looked at": "looked at or felt, in words",
+  "passed over": "passed over with a reason",
+};
+
+/** How each place was read, and by what it was judged: two lines at the most. */
+function groundsWords({ read, judgedBy }: Grounds): string[] {
+  const ways = (Object.keys(READ_WORDS) as (keyof typeof READ_WORDS)[]).filter((way) => read[way] > 0);
+  const told = ways.map((way) => `${read[way]} ${READ_WORDS[way]}`).join(", ");
+  const limits = judgedBy.map(({ grade, count }) => `${count} by ${grade ?? "nothing: no limit on file"}`).join(", ");
+  return [told && `Places: ${told}.`, limits && `Readings judged: ${limits}.`].filter(Boolean);
+}
+
 /** Hands-on time by work, for the shop's own record. */
 const timesOf = (bench: Bench, state: JobState): string[] =>
   handsOn(bench, state).flatMap((hands) => {
@@ -415,6 +437,7 @@ export function sheetData(
       .filter((p): p is MeasurePoint => p.kind === "measure")
       .map((point) => readingsOfPoint(bench, state, point)),
     findings: findingsOf(bench, state),
+    grounds: groundsWords(groundsOf(bench, state)),
     ways: [
       ...waysOf(bench, state),
       ...state.tooFar.map(({ body, by }) => ({
@@ -442,7 +465,10 @@ export function sheetData(
       price: part?.price == null ? "" : `${part.price} ${part.currency}`,
     })),
     total: pullListTotal(lines) || null,
-    set: setOf(bench, state),
+    set: [
+      ...setOf(bench, state),
+      ...state.besides.map((event) => `${eventSentence(bench, state, event)} (${event.by.name})`),
+    ],
     apart: apartOf(bench, state),
     torques: torquesOf(bench, state),
     tray: trayOf(bench, state)

@@ -108,7 +108,7 @@ export function Today({
             <ul>
               {others.map(({ job, waits }) => (
                 <li key={job.id} className="border-b border-line">
-                  <Link href={`/jobs/${job.id}`} className="block min-h-[44px] px-2 py-1 leading-tight hover:bg-sheet">
+                  <Link href={`/jobs/${job.id}`} className="block min-h-[48px] px-2 py-1 leading-tight hover:bg-sheet">
                     <strong>{job.mark}</strong>{" "}
                     <span className="text-soft">{job.assigned === null ? waits.for : job.assigned.name}</span>
                   </Link>

@@ -130,7 +130,7 @@ function Leaf({ field, fieldKey, path, texts, units, wrong, onText, onUnit, labe
               ))}
             </select>
           ) : (
-            unit !== "" && <span className="flex min-h-[44px] items-center">{unit}</span>
+            unit !== "" && <span className="flex min-h-[48px] items-center">{unit}</span>
           )}
         </>
       )}

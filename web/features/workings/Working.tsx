@@ -60,7 +60,7 @@ export function Working({ group, name, texts, units, jobs, onText, onUnit }: Pro
           />
         )}
         <details className="border-t border-line pt-2">
-          <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">Formula and source</summary>
+          <summary className="min-h-[48px] cursor-pointer py-2 font-semibold">Formula and source</summary>
           <p className="figure text-[15px]">{calculator.formula}</p>
           <p className="text-soft">{calculator.source}</p>
         </details>

@@ -44,7 +44,7 @@ export function WorkingsScreen({
             key={other.id}
             href={`/workings/${other.id}`}
             aria-current={other.id === group.id ? "page" : undefined}
-            className={`flex min-h-[44px] items-center px-4 ${other.id === group.id ? "bg-petrol font-semibold text-on-petrol" : "hover:bg-ground"}`}
+            className={`flex min-h-[48px] items-center px-4 ${other.id === group.id ? "bg-petrol font-semibold text-on-petrol" : "hover:bg-ground"}`}
           >
             {other.title}
           </Link>

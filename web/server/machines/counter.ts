@@ -1,3 +1,4 @@
+import { weaknessesOf } from "@averin/core";
 import { booksOf } from "../books/read.ts";
 import { jobsOpenOn } from "../jobs/read.ts";
 import type { Database } from "../database.ts";
@@ -21,7 +22,7 @@ export async function machinesAtCounter(db: Database, search: string, which: Whi
       meterUnit: m.meterUnit,
       ...{ lastMeter: m.lastMeter, secondUnit: m.secondUnit, lastSecond: m.lastSecond },
       kind: books.get(m.bookId ?? "")?.kind ?? null,
-      weaknesses: books.get(m.bookId ?? "")?.weaknesses ?? [],
+      weaknesses: weaknessesOf(books.get(m.bookId ?? "")?.weaknesses ?? [], m.year),
       open: open.filter(({ machineId }) => machineId === m.id).map(({ id, number, work }) => ({ id, number, work })),
       mark: m.mark,
       rechecks: rechecks.filter((r) => r.machineId === m.id).map((r) => `${r.what}, ${r.when}`),

@@ -5,7 +5,7 @@ import { actorCalled, testDatabase } from "../testing.ts";
 import { jobById } from "../jobs/read.ts";
 import { intakeSchema } from "../jobs/schema.ts";
 import { appendEvents, openJob } from "../jobs/store.ts";
-import { livesAt, lifeWords, longRunOf, recordOf, trendWords } from "./lives.ts";
+import { livesAt, lifeWords, longRunOf, paceWords, recordOf, trendWords } from "./lives.ts";
 
 // The demo's sleds and their jobs; every figure is invented.
 const MARKS = ["Ridge sled 2", "Ridge sled 5", "Ridge sled 11", "Kit bike 1"];
@@ -26,6 +26,8 @@ test("turns taken up are counted by adjuster, from released jobs only", async ()
       ...{ had: null, earlier: [], outBy: [] },
       turns: 1.25,
       turnUnit: "turns",
+      // One setting is no pace.
+      pace: null,
     },
   ]);
   const { lives: track } = await longRunOf(db, await machineOf("Ridge sled 5"));
@@ -46,11 +48,19 @@ test("bearings are told by position: how many hours each was in when the machine
 test("the record says how long a part is in, and when it goes if it lasts no longer than the one before it", async () => {
   const machineId = await machineOf("Kit bike 1");
   expect((await recordOf(db, machineId))["bearing-clutch"]).toBe("63.7 h in, the first that is on file");
-  const life = { id: "x", what: "x", unit: "h", had: null, outBy: [], turns: null, turnUnit: null };
+  const life = { id: "x", what: "x", unit: "h", had: null, outBy: [], turns: null, turnUnit: null, pace: null };
   expect(lifeWords({ ...life, since: 200, lasts: 95, earlier: [120, 110] })).toBe(
     "95.0 h in; those before it lasted 120.0, 110.0: by that it goes at 310.0 h",
   );
   expect(lifeWords({ ...life, since: null, lasts: null, earlier: [] })).toBeNull();
+});
+
+test("what is taken up faster than before is told, where there are two stretches to compare", () => {
+  const chain = { id: "case-chain:tension", what: "case chain: tension", since: 1000, lasts: 900, unit: "mi" };
+  const life = { ...chain, had: null, earlier: [], outBy: [], turns: 2, turnUnit: "turns" };
+  expect(paceWords({ ...life, pace: 2.5 })).toBe("case chain: tension: taken up 2.5 times as fast as before");
+  expect(paceWords({ ...life, pace: 1.2 })).toBeNull();
+  expect(paceWords({ ...life, pace: null })).toBeNull();
 });
 
 test("what wears is told by the machine's own readings, whichever job took them", async () => {
@@ -61,6 +71,19 @@ test("what wears is told by the machine's own readings, whichever job took them"
   expect(slide).toMatchObject({ readings: 2, value: 3.6, at: 1890, low: null });
   expect(slide?.reaches).toBeCloseTo(1890 + ((3.6 - 1) / (5.7 - 3.6)) * (1890 - 1180), 6);
   expect(slide && trendWords(slide)).toBe("slide, left rail, by 2 readings: at 1 mm at 2769 mi");
+});
+
+test("what there is on two sides is told side against side, visit by visit", async () => {
+  const { sides } = await longRunOf(db, await machineOf("Ridge sled 11"));
+  const slide = sides.find(({ what }) => what === "Slide, rail");
+  const told = slide?.visits.map(({ meter, sides: read }) => [meter, ...read.map(({ side, value }) => [side, value])]);
+  // Found at 1180 and at 1890 mi, the least place of each rail.
+  expect(told).toEqual([
+    [1180, ["left", 5.7], ["right", 6]],
+    [1890, ["left", 3.6]],
+  ]);
+  // One side alone says nothing of how far they are apart.
+  expect(slide?.visits.map(({ apart }) => apart && Number(apart.toFixed(6)))).toEqual([0.3, null]);
 });
 
 test("a kit is not asked for a drive belt, and is offered no work on one", async () => {

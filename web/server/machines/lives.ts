@@ -14,6 +14,13 @@ import {
   workOfRow,
   worksOf,
   type OpenedJob,
+  sidesOverTime,
+  type SidesOverTime,
+  sidesRead,
+  type TakenAt,
+  takenUpId,
+  takeUpPace,
+  FASTER,
   type WearTrend,
   wearTrends,
   type Worn,
@@ -40,7 +47,12 @@ export type Life = {
   unit: string;
   turns: number | null;
   turnUnit: string | null;
+  /** How many times as fast it was taken up last as before; null where nobody can tell. */
+  pace: number | null;
 };
+
+/** What a machine's own jobs tell of it in the long run. */
+export type LongRun = { lives: Life[]; trends: WearTrend[]; sides: SidesOverTime[] };
 
 const partsRenewed = (bench: Bench, state: JobState) =>
   activeParts(bench, state).filter((part) => {
@@ -82,15 +94,18 @@ const between = (from: number | null, to: number | null): number | null =>
 
 /**
  * What a machine's own jobs tell of it in the long run: since which meter each measured part is in, and how far each
- * adjustment has been taken up since the part that it takes up was new.
+ * adjustment has been taken up since the part that it takes up was new; and what was read side against side.
  */
-export async function longRunOf(db: Database, machineId: string): Promise<{ lives: Life[]; trends: WearTrend[] }> {
+export async function longRunOf(db: Database, machineId: string): Promise<LongRun> {
   const jobs = await db.jobs.findAll({ where: { machineId }, order: ["openedAt"] });
   const now = await lastMeter(db, machineId, (await machineById(db, machineId)).meterUnit);
   /** By part, in the words of the newest. */
   const fitted = new Map<string, Life>();
   /** By the role of the part that is taken up, then by what was turned. */
   const taken = new Map<string, Map<string, Life>>();
+  /** What was taken up when, by what was turned. */
+  const takings = new Map<string, TakenAt[]>();
+  const sides: Parameters<typeof sidesOverTime>[0][number][] = [];
   const worn: Worn[] = [];
   const spares = await sparesTaken(db, machineId);
   /** How long what a job took out had run, by the part and that job. */
@@ -101,7 +116,10 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
     const meter = state.opened?.body.meter;
     const cancelled = state.released !== null && isEvent(state.released, "job_cancelled");
     // What was read stands as soon as it is kept; what was fitted, once the job is released.
-    if (!cancelled) worn.push(...wornPoints(bench, state));
+    if (!cancelled) {
+      worn.push(...wornPoints(bench, state));
+      if (meter) sides.push({ meter: meter.value, meterUnit: meter.unit, read: sidesRead(bench, state) });
+    }
     if (!meter || state.released === null || cancelled) continue;
     for (const part of partsRenewed(bench, state)) {
       const id = lastingId(bench, part.id);
@@ -117,10 +135,12 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
         lasts: inside === null ? null : inside + (had ?? 0),
         earlier: before && ran !== null ? [...before.earlier, ran + (before.had ?? 0)] : (before?.earlier ?? []),
         outBy: before && ran !== null ? [...before.outBy, jobId] : (before?.outBy ?? []),
-        ...{ turns: null, turnUnit: null },
+        ...{ turns: null, turnUnit: null, pace: null },
       });
       // A new one is taken up from nothing.
-      if (part.role !== undefined) taken.delete(part.role);
+      if (part.role === undefined) continue;
+      for (const id of taken.get(part.role)?.keys() ?? []) takings.delete(id);
+      taken.delete(part.role);
     }
     for (const event of events) {
       const up = state.struck.has(event.id) ? null : takenUpBy(bench, event);
@@ -130,6 +150,7 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
       const id = `${up.role}:${up.id}`;
       const before = own.get(id);
       taken.set(up.role, own);
+      if (meter.value !== null) takings.set(id, [...(takings.get(id) ?? []), { at: meter.value, amount: up.amount }]);
       own.set(id, {
         ...{
           id,
@@ -142,11 +163,12 @@ export async function longRunOf(db: Database, machineId: string): Promise<{ live
         },
         lasts: between(before ? before.since : meter.value, now),
         ...{ turns: (before?.turns ?? 0) + up.amount, turnUnit: up.unit },
+        pace: takeUpPace(takings.get(id) ?? []),
       });
     }
   }
   const lives = [...fitted.values(), ...[...taken.values()].flatMap((own) => [...own.values()])];
-  return { lives, trends: wearTrends(worn) };
+  return { lives, trends: wearTrends(worn), sides: sidesOverTime(sides) };
 }
 
 /** Of what `longRunOf` tells: since when each part is in, and how far each adjuster has been taken up. */
@@ -194,13 +216,23 @@ export function trendWords({ name, reaches, low, high, readings, limit, unit, me
   return `${name.toLowerCase()}, by ${readings} readings: at ${limit} ${unit} at ${whole(reaches)} ${meterUnit}${sure}`;
 }
 
-/** What a machine's own record says of each part that went in new, by the part's id, in words. */
+/** That something was taken up faster last than before; null where it was not, or nobody can tell. */
+export const paceWords = ({ what, pace }: Life): string | null =>
+  pace !== null && pace >= FASTER ? `${what}: taken up ${pace.toFixed(1)} times as fast as before` : null;
+
+/**
+ * What a machine's own record says of each part that went in new, by the part's id, and of what is taken up, by its role;
+ * in words.
+ */
 export async function recordOf(db: Database, machineId: string): Promise<Record<string, string>> {
   const { lives, trends } = await longRunOf(db, machineId);
   const said = new Map<string, string[]>();
   const say = (part: string, words: string | null): void =>
     void (words === null || said.set(part, [...(said.get(part) ?? []), words]));
-  for (const life of lives) if (life.turns === null) say(life.id, lifeWords(life));
+  for (const life of lives) {
+    if (life.turns === null) say(life.id, lifeWords(life));
+    else say(takenUpId(life.id.split(":")[0] ?? ""), paceWords(life));
+  }
   for (const trend of trends) say(trend.part, trendWords(trend));
   return Object.fromEntries([...said].map(([part, words]) => [part, words.join("; ")]));
 }

@@ -115,6 +115,7 @@ test("in the long run: since which meter a renewed part is in", async () => {
       unit: "km",
       turns: null,
       turnUnit: null,
+      pace: null,
     },
   ]);
 });

@@ -47,15 +47,19 @@ function trayPoints({ bench, state, tasks, waiting: waitingIn }: Look): OpenPoin
   const spine = new Map(bench.procedure.spine.map((entry) => [entry.id, entry]));
   return trayOf(bench, state).flatMap((line): OpenPoint[] => {
     const entry = spine.get(line.id);
-    const closing = entry
-      ? ![...waiting].some((key) => key.startsWith(slot.fit(line.id, 1).key.replace(/1$/, "")))
-      : !waiting.has(slot.count(line.id, "together").key);
+    // What no step counts in is open from the moment it was laid down.
+    const waits = entry
+      ? [...waiting].some((key) => key.startsWith(slot.fit(line.id, 1).key.replace(/1$/, "")))
+      : waiting.has(slot.count(line.id, "together").key);
+    const closing = line.laid !== undefined || !waits;
     const wrong = unaccounted(line, closing);
     if (!wrong) return [];
     const home = tasks.find((task) =>
       task.slots.some((s) => (s.kind === "count" && s.piece === line.id) || (s.kind === "fit" && s.entry === line.id)),
     );
-    return [{ key: `tray:${line.id}:${line.out}:${line.in}`, group: "tray", ...wrong, task: home?.id ?? "" }];
+    return [
+      { key: `tray:${line.id}:${line.out}:${line.in}`, group: "tray", ...wrong, task: home?.id ?? line.task ?? "" },
+    ];
   });
 }
 /** What a step put on the machine for the time of the work is taken away and counted at the end. */

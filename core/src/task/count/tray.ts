@@ -28,6 +28,9 @@ export type TrayLine = {
   temporary: boolean;
   /** It sits outside: one that did not come out lies nowhere inside. */
   outside?: boolean;
+  /** No procedure names it: the line by which somebody laid it down, and the step it came out in. */
+  laid?: string;
+  task?: string;
   places: TrayPlace[];
 };
 
@@ -102,6 +105,13 @@ export function trayOf(bench: Bench, state: JobState): TrayLine[] {
         in: counted(id, "together"),
         places: [],
       })),
+    ...state.laid.map(({ id, body: { name, count, task } }): TrayLine => {
+      const back = state.back.reduce((sum, { body }) => sum + (body.event === id ? body.count : 0), 0);
+      return {
+        ...{ id: `laid:${id}`, name, one: name.toLowerCase(), temporary: false, laid: id, task, places: [] },
+        ...{ expected: count, out: count, in: back },
+      };
+    }),
   ];
 }
 

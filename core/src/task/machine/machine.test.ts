@@ -90,7 +90,7 @@ describe("small parts that come out", () => {
 
 describe("how the machine is made, where nobody had it on file", () => {
   const kase = shop("chaincase-service", [torque("case-lock"), torque("case-drain")]);
-  const answers: Record<string, string[]> = { "measure:case-rock:found": ["9"] };
+  const answers: Record<string, string[]> = { "measure:case-rock:found": ["9 9 8.5"] };
 
   test("is asked in the first step that turns on it; what hangs on it comes once it is said, and goes when it is struck", () => {
     const job = unseen(kase, { "pipe-spring": 3 });

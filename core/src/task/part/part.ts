@@ -2,7 +2,7 @@ import type { Answer } from "../../calculator/index.ts";
 import { facingOf, goingIn } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
-import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
+import { countOf, type JobState, latest, nameOfItem } from "../../job/fold.ts";
 import { isRenewed } from "../../job/judged.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
 import { type Entry, entryOf } from "../../procedure/index.ts";
@@ -102,12 +102,20 @@ const acceptOff = ({ bench, answered }: Hand, draft: DraftOf<"part_removed">): A
   return yes({ ...draft, count: draft.count ?? null, noted: draft.noted ?? null });
 };
 
-/** Enter: it is off. Fasteners take a number, so many came out; of a part words say how it lay. */
+/** That locker held a fastener, as somebody says it who undoes it: "locked", "old locker in it". */
+const LOCKED = /^(?:[a-z ]*\b)?lock(?:ed|er)\b/i;
+
+/** Fasteners of a place that came out locked, in the words of whoever undid them; null where nobody said so. */
+export const lockedWhenOff = (state: JobState, entry: Entry): string | null =>
+  entry.kind === "fasteners" ? (latest(state, slot.off(entry.id).key, "part_removed")?.noted ?? null) : null;
+
+/** Enter: it is off. Fasteners take a number, so many came out, or that locker held them; of a part words say how it lay. */
 function takeOff(typed: string, { bench }: Line, aim: SlotOf<"off">): LineAnswer {
   const entry = entryOf(bench.procedure, aim.entry);
   if (entry?.kind === "fasteners" && looksLikeCard(typed)) return sayCard(typed, entry.id);
   const count = entry?.kind === "fasteners" ? wholeNumber(typed) : null;
-  const noted = entry?.kind === "part" && /^[a-z]/i.test(typed) ? typed : null;
+  const says = entry?.kind === "fasteners" ? LOCKED.test(typed) : /^[a-z]/i.test(typed);
+  const noted = says && entry?.kind !== "pack" ? typed : null;
   const unsaid = rowMissing(entry, noted);
   if (typed !== "" && unsaid !== null) return refused(unsaid);
   const draft = { type: "part_removed" as const, entry: aim.entry, count, noted };
@@ -143,7 +151,8 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
       hinted: ({ procedure }, _, s) => {
         const entry = entryOf(procedure, s.entry);
         const row = entry?.kind === "part" ? entry.row : [];
-        if (entry?.kind === "fasteners") return { hint: "Enter: off; or how many; M6x25 h8 says what they are" };
+        if (entry?.kind === "fasteners")
+          return { hint: "Enter: off; or how many; locked, where locker held; M6x25 h8 says what they are" };
         if (row.length === 0) return { hint: "Enter: it is off" };
         const hint = "each as it comes off, with commas; not sure, where nobody knows";
         return { hint, words: row, between: ", " };

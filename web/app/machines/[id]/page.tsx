@@ -1,4 +1,4 @@
-import { configOf, figuresAsked, figuresKnown, madeFor } from "@averin/core";
+import { configOf, figuresAsked, figuresKnown, madeFor, weaknessesOf } from "@averin/core";
 import { MakersWays } from "@/features/books/MakersWays";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
@@ -31,14 +31,14 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const rechecks = await rechecksOpen(db, [machine.id]);
   const ended = await untold(db, machine.id);
   const book = (await booksOf(db)).find(({ id }) => id === machine.bookId);
-  const weaknesses = book?.weaknesses ?? [];
+  const weaknesses = weaknessesOf(book?.weaknesses ?? [], machine.year);
   const owner = await ownerById(db, machine.ownerId);
   const changes = await changesOf(db, machine.id);
   const { jobs, more } = await jobsOfMachine(db, machine.id);
   const { meterUnit, secondUnit } = machine;
   const meters = [meterUnit, ...(secondUnit === null ? [] : [secondUnit])];
   const shown = await Promise.all(meters.map(async (unit) => [await lastMeter(db, machine.id, unit), unit] as const));
-  const { lives, trends } = await longRunOf(db, machine.id);
+  const { lives, trends, sides } = await longRunOf(db, machine.id);
   const spares = await sparesOf(db, machine.id);
   const later = await judgedLaterOf(db, machine.id);
   // What only this one has, and no other is left to look at, is told by its own jobs.
@@ -129,7 +129,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
             <p className="py-1 text-soft">Each job keeps what it was judged by. This is what is on file since.</p>
             {later.map((job) => (
               <div key={job.id} className="border-b border-line py-2">
-                <Link href={`/jobs/${job.id}`} className="figure inline-flex min-h-[44px] items-center underline">
+                <Link href={`/jobs/${job.id}`} className="figure inline-flex min-h-[48px] items-center underline">
                   {job.number}
                 </Link>
                 <ul>
@@ -146,7 +146,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
           mark={machine.mark}
           spares={spares.map((spare) => ({ ...spare, ran: ranBefore(spare, lives) }))}
         />
-        {lives.length + trends.length > 0 && <Lives lives={lives} trends={trends} />}
+        {lives.length + trends.length + sides.length > 0 && <Lives lives={lives} trends={trends} sides={sides} />}
         <MakersWays ways={await makersWays(db, machine.id)} />
         <h2 className="pb-1 text-2xl font-semibold">Figures of this machine</h2>
         <p className="pb-5 text-lg text-soft">

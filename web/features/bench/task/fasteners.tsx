@@ -117,7 +117,7 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
               value={adapterMm}
               placeholder="none"
               onChange={(event) => setAdapterMm(event.target.value)}
-              className="figure min-h-[44px] w-24 border-2 border-ink bg-ground px-2"
+              className="figure min-h-[48px] w-24 border-2 border-ink bg-ground px-2"
             />
             <span>mm</span>
             {setNm !== null && <strong className="figure text-xl text-petrol">set {setNm.toFixed(1)} N·m</strong>}

@@ -86,7 +86,7 @@ export function InspectPanel({ bench, state, task, waiting, onAim, onEnter }: Pa
                   type="button"
                   title={finding ? "say otherwise" : undefined}
                   onClick={() => onAim(s.key)}
-                  className={`grid min-h-[44px] w-full grid-cols-[18px_116px_56px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+                  className={`grid min-h-[48px] w-full grid-cols-[18px_116px_56px_1fr] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
                 >
                   <span aria-hidden className="text-petrol">
                     {current ? "▸" : ""}

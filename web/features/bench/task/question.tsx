@@ -83,7 +83,7 @@ export function AskPanel({
               <button
                 type="button"
                 onClick={() => onPreset({ question: schoolId(question), word: way.word })}
-                className="min-h-[44px] text-left text-[15px] text-soft underline underline-offset-4"
+                className="min-h-[48px] text-left text-[15px] text-soft underline underline-offset-4"
               >
                 make “{way.word}” the shop’s way
               </button>

@@ -161,7 +161,7 @@ export function MeasurePanel({ bench, state, task, waiting, kit, onAim, onJudge 
               <button
                 type="button"
                 onClick={() => onAim((open ?? slot.read(point.id, item, 1, first.phase)).key)}
-                className={`grid min-h-[44px] w-full grid-cols-[18px_92px_88px_1fr_auto] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
+                className={`grid min-h-[48px] w-full grid-cols-[18px_92px_88px_1fr_auto] items-center gap-2 px-1 text-left ${current ? "bg-band" : ""}`}
               >
                 <span aria-hidden className="text-petrol">
                   {current ? "▸" : ""}

@@ -7,6 +7,7 @@ import {
   figure,
   isAnswered,
   latest,
+  lockedWhenOff,
   rowOf,
   platesOf,
   type Slot,
@@ -36,6 +37,7 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
   // Several things said as they came off, one after the other: read backwards going together.
   const noted = task.kind === "fit" && entry ? latest(state, slot.off(entry.id).key, "part_removed")?.noted : null;
   const order = rowOf(noted ?? "");
+  const locked = task.kind === "fit" && entry ? lockedWhenOff(state, entry) : null;
   const irreversible = irreversibleOf(bench, task, aim);
   const doing = aim?.kind === "do" ? stepOf(bench.procedure, aim.step) : undefined;
   const seen = doing?.kind === "do" ? (doing.seen ?? []) : [];
@@ -50,6 +52,12 @@ export function DoPanel({ bench, state, task, waiting, onEnter }: PanelProps) {
         </p>
       )}
       {order.length > 1 && <ShaftStack off={order} />}
+      {locked && (
+        <p className="border-2 border-ink p-3 text-lg">
+          <strong>Came out so: {locked}. </strong>
+          It goes back locked: old locker off both threads, clean and dry, new locker as its book says.
+        </p>
+      )}
       {irreversible && (
         <p className="border-2 border-ink p-3 text-lg">
           <strong>This cannot be undone. </strong>

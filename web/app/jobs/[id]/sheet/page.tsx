@@ -35,7 +35,7 @@ export default async function SheetPage({ params, searchParams }: Asked) {
                 key={event.id}
                 href={`/jobs/${job.id}/sheet?release=${i + 1}`}
                 aria-current={release === i + 1 ? "page" : undefined}
-                className="figure inline-flex min-h-[44px] items-center underline"
+                className="figure inline-flex min-h-[48px] items-center underline"
               >
                 {sheetNumber(job.number, i + 1)}
               </Link>

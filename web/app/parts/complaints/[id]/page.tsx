@@ -13,7 +13,7 @@ export default async function ComplaintPage({ params }: { params: Promise<{ id: 
     <>
       <TopRule person={actor.name}>
         <h1 className="text-lg font-semibold">{known.complaint.name}</h1>
-        <Link href="/parts/complaints" className="flex min-h-[44px] items-center text-soft underline">
+        <Link href="/parts/complaints" className="flex min-h-[48px] items-center text-soft underline">
           all complaints
         </Link>
       </TopRule>
