@@ -138,7 +138,7 @@ test("how far an adjuster is backed off stands at the adjuster, as it is spoken 
     ...[word("case-drain-by", "plug"), ...caseFigures],
   ];
   const job = jobOn(shop("chaincase-service", made)).until("compute:back-off", {
-    ...{ "measure:case-rock:found": ["17"], "inspect:level-stick:found": ["level"], "do:take-up": ["quarter b"] },
+    ...{ "measure:case-rock:found": ["17 17 16"], "inspect:level-stick:found": ["level"], "do:take-up": ["quarter b"] },
     ...{ "inspect:oil-colour:found": ["dark"], "inspect:shavings:found": ["none", "level"] },
     ...{ "do:still": ["", "rocked"], "measure:oil-added:left": ["0"] },
   });

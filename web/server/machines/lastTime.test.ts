@@ -21,7 +21,7 @@ const lastJobOf = async (mark: string) => {
 
 test("what a point came to the last time stands beside it: as left, by whom and when; of this machine alone", async () => {
   const last = await lastTimeAt(db, await lastJobOf("Ridge sled 2"));
-  expect(last["case-rock"]).toMatchObject({ said: "5 mm", by: "Mira Orr" });
+  expect(last["case-rock"]).toMatchObject({ said: "5 mm, 4.5 mm", by: "Mira Orr" });
   expect(last["shavings"]).toMatchObject({ said: "few", by: "Mira Orr" });
   expect(Date.parse(last["shavings"]?.at ?? "")).not.toBeNaN();
   // A machine without an earlier job has nothing to compare with.
