@@ -75,6 +75,7 @@ export { lockedWhenOff } from "./part/part.ts";
 export { rowOf } from "./part/row.ts";
 export { agreedFrom, costByLife, type Dearer, dearerThan, estimateChanged, estimateFor } from "./question/estimate.ts";
 export { type Estimate } from "./question/lines.ts";
+export { againstWay } from "./question/question.ts";
 export { NOT_NUMBERS } from "./reading/lines.ts";
 export { loadAsked } from "./reading/load.ts";
 export { TASKS } from "./registry.ts";

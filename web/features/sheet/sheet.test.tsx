@@ -2,10 +2,16 @@ import { fold } from "@averin/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import { TestJob } from "../../../core/testing.ts";
 import { technician } from "../../../core/testingBench.ts";
-import { figure, limit, shop, torque } from "../../../core/testingShop.ts";
+import { figure, jobOn, limit, shop, torque, word } from "../../../core/testingShop.ts";
 import { answers, bench, jobAt } from "../../testing/demoJob.ts";
 import { Sheet } from "./Sheet.tsx";
 import { sheetData } from "./sheetData.ts";
+
+const COUNTED = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
+const ON_THE_WAY = {
+  ...{ "do:raise": ["left", "", "ball", "caliper"], "off:ball-joint-nut": ["none"] },
+  ...{ "inspect:shaft-body:found": ["sound"], "inspect:boot-survey:found": ["torn"] },
+};
 
 describe("the sheet", () => {
   const sheet = (job: TestJob): string =>
@@ -43,6 +49,17 @@ describe("the sheet", () => {
     expect(html).toMatch(/<s>2\.51 mm, .*struck by Tobin Hask/);
     expect(html).toContain("not measured: gauge lent out");
     expect(fold(job.events).struck.size).toBe(1);
+  });
+
+  test("what speaks against the way that was taken is printed with it", () => {
+    const own = (known: string): string | undefined => {
+      const words = [word("axle-nut-lock", "cotter pin"), word("arm-off", "at the frame")];
+      const job = jobOn(shop("axle-out-in", words), technician, COUNTED).until("off:shaft", ON_THE_WAY);
+      for (const line of ["", "maker", known]) job.type(line);
+      return sheetData("T-0001", job.shop, job.events)?.ways.find(({ ask }) => ask === "By what is that known?")?.own;
+    };
+    expect(own("nothing")).toMatch(/^against it: a guess is no maker’s mark/);
+    expect(own("marks")).toBe("");
   });
 
   test("how sure it is: how each place was read, and what its limit is worth", () => {

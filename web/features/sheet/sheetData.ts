@@ -1,5 +1,6 @@
 import {
   activeParts,
+  againstWay,
   activePoints,
   activeSpine,
   type Bench,
@@ -231,8 +232,11 @@ function waysOf(bench: Bench, state: JobState): SheetData["ways"] {
       return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own: told, by: last.by.name }];
     }
     const changed = reason === null ? "" : `changed because ${reason}`;
+    const way = question?.ways.find((one) => one.word === word);
+    const against = way ? againstWay(bench, state, way).map((because) => `against it: ${because}`) : [];
     const own = changed !== "" ? changed : preset === null ? "" : preset === word ? whose : `${whose} is ${preset}`;
-    return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own, by: last.by.name }];
+    const said = [own, ...against].filter(Boolean).join("; ");
+    return [{ ask: question?.ask ?? last.body.question, word: `${word}, ${means}`, own: said, by: last.by.name }];
   });
 }
 
@@ -263,7 +267,8 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
       const spec = first?.body.spec;
       const words = pulls.map(({ place, pulls: own, verdict }) => {
         const last = own[own.length - 1]?.body;
-        if (!last) return `${place}: not torqued`;
+        const passed = state.skipped.get(slot.pull(entry.id, place, passesOf(bench, state, entry).length).key);
+        if (!last) return `${place}: not torqued${passed ? ` (${passed.body.reason})` : ""}`;
         return `${place}: ${last.valueNm.toFixed(1)}${verdict === "in band" ? "" : ` ${verdict}`}`;
       });
       const locks = [...state.bySlot.values()].flatMap((lines) => {

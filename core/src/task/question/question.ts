@@ -2,9 +2,10 @@ import type { Answer } from "../../calculator/index.ts";
 import { wayOf } from "../../job/applies.ts";
 import { type Bench, presetBy, presetOf } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
-import { latest } from "../../job/fold.ts";
+import { factsOf } from "../../job/facts.ts";
+import { type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
-import { conditionsIn, type Procedure, type Question, questionOf } from "../../procedure/index.ts";
+import { conditionsIn, holds, type Procedure, type Question, questionOf, type Way } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
 import type { SlotOf } from "../lines.ts";
@@ -53,6 +54,12 @@ function answerQuestion(line: string, { bench, state, changes }: Line, aim: Slot
   }
   return { kind: "drafts", drafts: [draft] };
 }
+/** What speaks against a way as things stand, each in a sentence. */
+export function againstWay(bench: Bench, state: JobState, way: Way): string[] {
+  const facts = factsOf(bench, state);
+  return way.against.flatMap(({ when, because }) => (holds(when, facts) === true ? [because] : []));
+}
+
 /** The owner agreed to another sum: they are asked again. */
 function changedEstimates({ bench, state }: Look): OpenPoint[] {
   return bench.procedure.questions.flatMap((question): OpenPoint[] => {

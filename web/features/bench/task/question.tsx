@@ -1,11 +1,10 @@
 import {
+  againstWay,
   type Bench,
   costByLife,
   type Dearer,
   dearerThan,
   estimateFor,
-  factsOf,
-  holds,
   type JobState,
   presetBy,
   presetOf,
@@ -37,7 +36,6 @@ export function AskPanel({
   const machine = state.opened?.body.machine.id;
   const leads = question.kind === "school" && actor.roles.includes("lead");
   const before = wayOf(bench, state, question.id);
-  const facts = factsOf(bench, state);
   const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
   const dearer = question.kind === "estimate" ? dearerThan(bench, state, question) : null;
   return (
@@ -69,13 +67,11 @@ export function AskPanel({
                   byLife={byLife?.get(way.word) ?? null}
                   dearer={dearer?.get(way.word) ?? null}
                 />
-                {way.against
-                  .filter(({ when }) => holds(when, facts) === true)
-                  .map(({ because }) => (
-                    <em key={because} className="block font-semibold text-past not-italic">
-                      against it: {because}
-                    </em>
-                  ))}
+                {againstWay(bench, state, way).map((because) => (
+                  <em key={because} className="block font-semibold text-past not-italic">
+                    against it: {because}
+                  </em>
+                ))}
                 {way.word === preset && <em className="block not-italic">{presetWords(by)}: Enter</em>}
               </span>
             </button>
