@@ -1,5 +1,5 @@
 import { jobAt } from "../../testingBench.ts";
-import { BREAK_MINUTES, handsOn, tookBefore } from "./index.ts";
+import { BREAK_MINUTES, handsOn, longestSteps, tookBefore } from "./index.ts";
 
 // Times are invented.
 const at = (minute: number): string => new Date(Date.parse("2026-11-23T10:00:00.000Z") + minute * 60_000).toISOString();
@@ -46,4 +46,25 @@ test("of times that a work took, the shortest, the middle and the longest; of an
   expect(tookBefore([])).toBeNull();
   expect(tookBefore([40])).toEqual({ jobs: 1, least: 40, middle: 40, most: 40 });
   expect(tookBefore([90, 35, 40, 60])).toEqual({ jobs: 4, least: 35, middle: 40, most: 90 });
+});
+
+test("the steps that took longest are told, breaks cut out; what answers no step belongs to none", () => {
+  const job = jobAt("off:judder");
+  // Four minutes on the cover, seven on its bolts, a break before all else.
+  const took = new Map([
+    ["cover", 4],
+    ["cover-bolts", 7],
+  ]);
+  let minute = 0;
+  job.events = job.events.map((event) => {
+    const { body } = event;
+    const entry = body.type === "part_removed" || body.type === "fastener_out" ? body.entry : "";
+    minute += took.get(entry) ?? BREAK_MINUTES + 1;
+    took.delete(entry);
+    return { ...event, at: at(minute) };
+  });
+  const told = longestSteps(job.shop, job.state, 5);
+  expect(told.map(({ minutes }) => minutes)).toEqual([7, 4]);
+  expect(told[1]?.title).toBe("Cover off");
+  expect(longestSteps(job.shop, job.state, 1)).toEqual(told.slice(0, 1));
 });

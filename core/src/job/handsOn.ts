@@ -1,6 +1,7 @@
 import type { Bench, Reckoned } from "./bench.ts";
 import { doneAt } from "./events.ts";
 import { type JobState, slotKeyOf } from "./fold.ts";
+import { walk } from "./walk.ts";
 import { workOfRow, worksInJob } from "./worksOf.ts";
 
 /** A longer gap between two lines is a break, or a wait, where the shop has no figure of its own. Common practice, no source. */
@@ -16,6 +17,33 @@ export type HandsOn = {
   reckoned: Reckoned | null;
 };
 
+/** What lies between each line and the one before it, in milliseconds, with the slot that the line answers; breaks cut out. */
+function gapsOf(bench: Bench, state: JobState): { key: string | null; gap: number }[] {
+  const longest = (bench.breakMinutes ?? BREAK_MINUTES) * MINUTE_MS;
+  let before: number | null = null;
+  return state.events.flatMap((event) => {
+    const at = Date.parse(doneAt(event));
+    const gap = before === null ? 0 : at - before;
+    before = Math.max(before ?? at, at);
+    return gap <= 0 || gap > longest ? [] : [{ key: slotKeyOf(event.body), gap }];
+  });
+}
+
+/** The steps that took the longest, in whole minutes, the longest first; none that took less than a minute. */
+export function longestSteps(bench: Bench, state: JobState, most: number): { title: string; minutes: number }[] {
+  const titles = new Map(walk(bench, state).flatMap((task) => task.slots.map((s) => [s.key, task.title] as const)));
+  const spent = new Map<string, number>();
+  for (const { key, gap } of gapsOf(bench, state)) {
+    const title = titles.get(key ?? "");
+    if (title !== undefined) spent.set(title, (spent.get(title) ?? 0) + gap);
+  }
+  return [...spent]
+    .map(([title, gap]) => ({ title, minutes: Math.round(gap / MINUTE_MS) }))
+    .filter(({ minutes }) => minutes > 0)
+    .sort((one, other) => other.minutes - one.minutes)
+    .slice(0, most);
+}
+
 /**
  * Time at the bench by the log alone: what lies between a line and the one before it went into that line, breaks cut out.
  * By work; `work` null for what several need and what belongs to none. Lines that were typed without a server count by
@@ -23,14 +51,7 @@ export type HandsOn = {
  */
 export function handsOn(bench: Bench, state: JobState): HandsOn[] {
   const spent = new Map<string | null, number>();
-  const longest = (bench.breakMinutes ?? BREAK_MINUTES) * MINUTE_MS;
-  let before: number | null = null;
-  for (const event of state.events) {
-    const at = Date.parse(doneAt(event));
-    const gap = before === null ? 0 : at - before;
-    before = Math.max(before ?? at, at);
-    if (gap <= 0 || gap > longest) continue;
-    const key = slotKeyOf(event.body);
+  for (const { key, gap } of gapsOf(bench, state)) {
     const work = key === null ? null : (workOfRow(bench, key.split(":")[1] ?? "")?.id ?? null);
     spent.set(work, (spent.get(work) ?? 0) + gap);
   }

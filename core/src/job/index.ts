@@ -90,7 +90,7 @@ export {
 } from "./trouble.ts";
 export { blanksFor } from "./besides.ts";
 export { type Grounds, groundsOf } from "./grounds.ts";
-export { BREAK_MINUTES, type HandsOn, handsOn, type TookBefore, tookBefore } from "./handsOn.ts";
+export { BREAK_MINUTES, type HandsOn, handsOn, longestSteps, type TookBefore, tookBefore } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";
 export { belowWords, spreadOf, spreadsOn } from "./spread.ts";
 export { countOf, fold, foldOn, type JobState, latest, nameOfItem, ownName, slotKeyOf } from "./fold.ts";

@@ -14,6 +14,7 @@ import {
   type Grounds,
   groundsOf,
   handsOn,
+  longestSteps,
   isEvent,
   slot,
   isSkipped,
@@ -329,8 +330,15 @@ function groundsWords({ read, judgedBy }: Grounds): string[] {
   return [told && `Places: ${told}.`, limits && `Readings judged: ${limits}.`].filter(Boolean);
 }
 
-/** Hands-on time by work, for the shop's own record. */
-const timesOf = (bench: Bench, state: JobState): string[] =>
+const LONGEST = 5;
+
+/** Hands-on time by work, and the steps that took longest, for the shop's own record. */
+function timesOf(bench: Bench, state: JobState): string[] {
+  const steps = longestSteps(bench, state, LONGEST).map(({ title, minutes }) => `${title} ${minutes} min`);
+  return [...byWork(bench, state), ...(steps.length > 0 ? [`Longest by the log: ${steps.join(", ")}`] : [])];
+}
+
+const byWork = (bench: Bench, state: JobState): string[] =>
   handsOn(bench, state).flatMap((hands) => {
     if (hands.minutes === 0 && hands.corrected === null) return [];
     const work = worksOf(bench).find(({ id }) => id === hands.work);
