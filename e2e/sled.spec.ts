@@ -41,7 +41,7 @@ test("a track set by keyboard: the load, the direction and both sides are asked 
   // Tightening draws an axle aside: the gaps are read once more.
   await workUntil(page, "Gaps once more, axle tight");
   await typeLines(page, ["12 13"]);
-  await workUntil(page, "Track sag as found, as left");
+  await workUntil(page, "Track sag, as left");
   await typeLines(page, ["33"]);
   await expect(status).toContainText("33: under 7.3 kg? Enter says so, for the rest of this step.");
   await typeLines(page, [""]);

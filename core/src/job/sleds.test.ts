@@ -243,7 +243,7 @@ describe("readings that mean nothing alone", () => {
     expect(meant(job, "52")).toBe("52: under 7.3 kg? Enter says so, for the rest of this step.");
     expect(job.type("52 at 20 kg")).toMatch(/^52 at 20 kg: the figure holds under 7\.3 kg\. .* Nothing is kept\.$/);
     // A pound is 0.45359237 kg (NIST SP 811): 16 lb is 7.26 kg.
-    expect(job.type("52 at 16 lb")).toMatch(/^track sag as found: past limit/);
+    expect(job.type("52 at 16 lb")).toMatch(/^track sag: past limit/);
     expect(job.state.bySlot.get("read:sag-found:1:1:found")?.[0]?.body).toMatchObject({ under: { text: "16 lb" } });
     expect(job.offer({ type: "adjust_read", step: "set-sag", text: "40", gauge: "rule" })).toMatchObject({
       error: { path: "under" },
