@@ -8,6 +8,7 @@ import {
   isSetting,
   type MeasurePoint,
   type Part,
+  partOf,
   phaseOfStage,
 } from "../procedure/index.ts";
 import { limitOf, type Spec } from "../spec/index.ts";
@@ -199,7 +200,6 @@ function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | n
  */
 export function proposalFor(bench: Bench, state: JobState, part: Part, item: number): Proposal {
   const items = itemsOf(state, part, item);
-  const count = countOf(state, part.id);
   let worst: Proposal & { weight: number } = { decision: "keep", because: "", weight: 0 };
   let seen = false;
   let measured = false;
@@ -212,8 +212,10 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   for (const point of activePoints(bench, state)) {
     // What is read going together or as proof cannot speak for the decision before it.
     if ((point.for ?? point.on) !== part.id || phaseOfStage(point.stage) === "left") continue;
-    for (const i of point.for === undefined ? items : [1]) {
-      const name = count > 1 && point.for === undefined ? nameOfItem(state, part, i) : point.name;
+    // Read at another part, all of what there is of that one speaks.
+    const at = point.for === undefined ? part : partOf(bench.procedure, point.on);
+    for (const i of at === part ? items : at ? itemsOf(state, at, 0) : [1]) {
+      const name = at && countOf(state, at.id) > 1 ? nameOfItem(state, at, i) : point.name;
       if (point.kind === "inspect") {
         const finding = findingOf(state, point, i);
         if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);

@@ -436,6 +436,25 @@ test("slides are judged at the worst station of their rail", () => {
   expect(judgeItem(job.state, point, 1, "found")).toMatchObject({ verdict: "past", value: 0.7 });
 });
 
+test("by the line a slide is looked at at every station that its machine has; one worn spot speaks for both strips", () => {
+  const stations = { "stations-left": 3, "stations-right": 3 };
+  const job = jobOn(shop("slides-renewal", []), technician, stations).until("inspect:line-left:found", {
+    ...{ "do:still": ["", "line"], "do:lift-plan": ["", "alone"], "measure:sag-found:found": ["52 at 7 kg"] },
+    "measure:adjuster-at:found": ["30 30"],
+  });
+  expect(job.type("above near above above")).toMatch(/4 .*3/);
+  job.type("above near above");
+  job.until("decide:slide", {
+    ...{ "inspect:line-right:found": ["above above at"], "inspect:rails:found": ["straight"] },
+    ...{ "inspect:slide-state:found": ["whole"], "inspect:scratchers:found": ["1"] },
+  });
+  const part = partOf(job.shop.procedure, "slide");
+  expect(part && proposalFor(job.shop, job.state, part, 0)).toMatchObject({
+    decision: "renew",
+    because: expect.stringContaining("at the line") as string,
+  });
+});
+
 test("a release sets what is to be looked at again, by the machine's own meter; an oil change put off comes back", () => {
   const bench = shop("chaincase-service", [
     ...[word("oil-level-by", "stick"), word("tensioner", "ratchet"), torque("case-lock"), torque("case-drain")],
