@@ -20,6 +20,13 @@ test("what came out that no step names is counted in before release; no signatur
   expect(trayOf(job.shop, job.state).at(-1)).toMatchObject({ name: "Spring washers", out: 2, in: 2 });
 });
 
+test("with something out of it a machine is not as it came: its job is not cancelled any more", () => {
+  const job = jobAt("do:make-safe");
+  expect(job.offer({ type: "job_cancelled", reason: "not wanted" })).toMatchObject({ ok: true });
+  job.keep({ ...CLIP, task: "do:make-safe" });
+  expect(job.offer({ type: "job_cancelled", reason: "not wanted" })).toMatchObject({ ok: false });
+});
+
 test("what was laid down by mistake is struck, and what went back with it", () => {
   const job = jobAt("off:cover");
   job.keep(CLIP);

@@ -78,7 +78,7 @@ export function acceptParking(
 /** Lines by which something was done to the machine: from then on it is not as it came. */
 const DONE_TO_IT = new Set<Body["type"]>([
   ...(["part_removed", "fastener_out", "part_fitted", "torque_applied", "fastener_locked"] as const),
-  ...(["step_confirmed", "adjust_turned", "pieces_counted", "trouble_met"] as const),
+  ...(["step_confirmed", "adjust_turned", "pieces_counted", "piece_laid", "trouble_met"] as const),
 ]);
 
 /** The first line by which something was done to the machine, or undefined while it is as it came. */

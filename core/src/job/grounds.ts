@@ -1,8 +1,8 @@
 import { pointOf } from "../procedure/index.ts";
 import { SOURCE_GRADES } from "../spec/index.ts";
+import { isSkipped } from "./answered.ts";
 import type { Bench } from "./bench.ts";
 import { type JobState, latest } from "./fold.ts";
-import { isSkipped } from "./answered.ts";
 import { walk } from "./walk.ts";
 
 /** What a job's readings and findings rest on, as numbers of places. */

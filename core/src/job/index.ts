@@ -140,7 +140,7 @@ export { type SecondLook, secondLooks } from "./secondLook.ts";
 export { type Aboard, aboardOf } from "./aboard.ts";
 export { lastingStep, stepToolsAt } from "./stepTools.ts";
 export { SKIP_REASONS, skipSays } from "./skips.ts";
-export { type SideRead, type SidesAt, sidesOverTime, type SidesOverTime, sidesRead } from "./sides.ts";
+export { sidesOverTime, type SidesOverTime, sidesRead } from "./sides.ts";
 export { type WearTrend, wearTrends, type Worn, wornPoints } from "./wornPoints.ts";
 export { answerSentence, eventSentence } from "./sentences.ts";
 export { ranges, type Stage, STAGES, type Task } from "./task.ts";

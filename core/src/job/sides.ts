@@ -1,5 +1,4 @@
-import type { MeasurePoint } from "../procedure/index.ts";
-import { partOf } from "../procedure/index.ts";
+import { type MeasurePoint, partOf } from "../procedure/index.ts";
 import { activePoints } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";

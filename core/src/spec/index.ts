@@ -12,7 +12,7 @@ export {
   YEARS_LIKE,
 } from "./enter.ts";
 export { apartWords, numberOf, percentWords } from "./apart.ts";
-export { type Weakness, weaknessesOf, weaknessIn } from "./weakness.ts";
+export { weaknessesOf, weaknessIn } from "./weakness.ts";
 export { buildsKnown } from "./build.ts";
 export { itsName, namesIn, namesWords } from "./names.ts";
 export { canStandBeside, type Scope, scopeOf } from "./scope.ts";

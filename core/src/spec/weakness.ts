@@ -1,4 +1,4 @@
-import { type Answer } from "../calculator/index.ts";
+import type { Answer } from "../calculator/index.ts";
 import { holdsForMachine, type HoldsFor, rangeWords, yearsIn } from "./holdsFor.ts";
 
 /** What is known to go wrong on a model: on which part, how it shows, what helps, and on which years. */
@@ -38,11 +38,11 @@ export function weaknessIn(line: string): Answer<Weakness> {
 }
 
 /** Whether it is told of a machine of a year: not where the years are sure and it is of another. */
-export const weaknessMayBe = ({ years, sure }: Weakness, year: number | null): boolean =>
+const mayBe = ({ years, sure }: Weakness, year: number | null): boolean =>
   !years || sure !== true || year === null || holdsForMachine({ years }, { year, serial: "" });
 
 /** A weakness in words: "Bearing, clutch side: single row; look which it has (model years 2019 to 2021, not sure)". */
-export function weaknessWords({ part, shows, helps, years, sure }: Weakness): string {
+function inWords({ part, shows, helps, years, sure }: Weakness): string {
   const which = years ? ` (model years ${rangeWords(years)}, ${sure ? "sure" : "not sure"})` : "";
   return `${part === "" ? "" : `${part}: `}${shows}${helps === "" ? "" : `; ${helps}`}${which}`;
 }
@@ -52,5 +52,5 @@ export const weaknessesOf = (lines: readonly string[], year: number | null): str
   lines.flatMap((line) => {
     const read = weaknessIn(line);
     if (!read.ok) return [line];
-    return weaknessMayBe(read.value, year) ? [weaknessWords(read.value)] : [];
+    return mayBe(read.value, year) ? [inWords(read.value)] : [];
   });

@@ -52,7 +52,7 @@ export type Life = {
 };
 
 /** What a machine's own jobs tell of it in the long run. */
-export type LongRun = { lives: Life[]; trends: WearTrend[]; sides: SidesOverTime[] };
+type LongRun = { lives: Life[]; trends: WearTrend[]; sides: SidesOverTime[] };
 
 const partsRenewed = (bench: Bench, state: JobState) =>
   activeParts(bench, state).filter((part) => {
