@@ -113,6 +113,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
     Chain: ["", "rivet"],
     "Width over the plates": ["18.0"],
     "Rivet flare": ["5.6 5.7"],
+    "Gearing, on the ride": ["right"],
     "Axle marks, left against right": ["0.5"],
     "Chain slack, as left": ["40"],
     "Countershaft nut: torque": ["90"],
@@ -128,9 +129,9 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
   await expect(page.getByText(/^Chain of \d/)).toContainText("the axle lies at");
   await expect(page.getByText("km/h in top")).toBeVisible();
   await workUntil(page, "Chain off", answers);
-  // What cannot be undone is asked once more; Esc keeps nothing.
-  await typeLines(page, [""]);
-  await expect(status).toContainText("This cannot be undone. The old chain is scrap once it is cut");
+  // By the shop's way; what cannot be undone is asked once more; Esc keeps nothing.
+  await typeLines(page, ["", ""]);
+  await expect(status).toContainText("This cannot be undone. A chain that is cut is scrap");
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Chain off");
   await workUntil(page, "Old, new and shaft compared", answers);

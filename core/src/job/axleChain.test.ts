@@ -386,8 +386,23 @@ describe("the chain", () => {
     expect(setAt("compute:gearing", narrowShop).type("13 49")).toMatch(
       /^13\/49: the slot takes a chain of [\d.]+ to [\d.]+ links, and none of these is even\. Choose a tooth more or less\.$/,
     );
-    expect(job.type("13")).toBe("Two whole numbers, front then rear: 13 48. Enter keeps what is on file.");
+    expect(job.type("13")).toMatch(/^Two whole numbers, front then rear: 13 48; behind them the links of a chain/);
     expect(job.type("")).toBe("gearing: 13/48, 110 links");
+  });
+
+  test("a chain that is cut already says where its axle comes to lie; outside its slot, or odd, it is refused", () => {
+    const job = setAt("compute:gearing");
+    expect(job.type("13 48 111")).toMatch(/^111 links: a chain closes with an even number of them/);
+    expect(job.type("13 48 140")).toMatch(/with 140 links: the axle would lie outside its slot.*Cut it shorter/);
+    expect(job.type("13 48 90")).toMatch(/with 90 links: .*Another chain, or a tooth less/);
+    expect(job.type("13 48 112")).toBe("gearing: 13/48, 112 links");
+    const body = job.state.bySlot.get("compute:gearing")?.at(-1)?.body;
+    const plain = setAt("compute:gearing");
+    plain.type("");
+    const own = plain.state.bySlot.get("compute:gearing")?.at(-1)?.body;
+    if (body?.type !== "figure_taken" || own?.type !== "figure_taken") throw new Error("no gearing was kept");
+    // Two links more: the axle goes back by about a pitch.
+    expect(Number(body.figures.axle) - Number(own.figures.axle)).toBeCloseTo(15.875, 0);
   });
 
   test("the teeth that go in are the teeth that are priced, pulled and remembered", () => {

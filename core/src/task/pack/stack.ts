@@ -70,6 +70,13 @@ export function stackInput(bench: Bench, state: JobState, step: ComputeStep): An
       "No stack height on file: enter it at the key above, with its source; or // goes on without, and the pack's height is judged by nothing.",
     );
   }
+  const [outer, inner] = packOf(bench, step).layers;
+  const counts = [countOf(state, outer.id), countOf(state, inner.id)] as const;
+  if (Math.abs(counts[0] - counts[1]) > 1) {
+    return wrong(
+      `${counts[0]} ${outer.name.toLowerCase()} and ${counts[1]} ${inner.name.toLowerCase()}: two of one kind would lie together. Count them once more; a figure that is wrong is put right on the machine's page.`,
+    );
+  }
   const parts = layersOf(bench, step);
   const points = asLayers(step, 0, 1).outer === 0 ? step.thickness : ([step.thickness[1], step.thickness[0]] as const);
   const plate = (part: Part, point: MeasurePoint, item: number): BuildPlate | string | null => {
