@@ -3,7 +3,7 @@ import { KINDS, quantityParse, UNITS } from "../quantity/index.ts";
 import { no, yes } from "../task/answers.ts";
 import { inTray, trayOf } from "../task/count/tray.ts";
 import type { Bench } from "./bench.ts";
-import type { Body, DraftOf } from "./events.ts";
+import type { Body, BodyOf, DraftOf } from "./events.ts";
 import type { JobState } from "./fold.ts";
 
 /** What wears and is not asked for by any procedure, as a technician may read it besides. By what the works are for. */
@@ -30,22 +30,25 @@ export const blanksFor = (builds: readonly string[]): string[] => [
   ...ON_ANY,
 ];
 
+type ReadBesides = Pick<BodyOf<"read_besides">, "value" | "unit" | "valueInBase" | "base" | "how">;
+
 /** A reading with its unit, then with what it was taken: "1120 mm, tape". */
-export function acceptBesides(draft: DraftOf<"read_besides">): Answer<Body> {
-  const [, reading = "", how = ""] = /^([^,;]+)(?:[,;]\s*(.*))?$/.exec(draft.text) ?? [];
+export function readBesides(text: string): Answer<ReadBesides> {
+  const [, reading = "", how = ""] = /^([^,;]+)(?:[,;]\s*(.*))?$/.exec(text) ?? [];
   for (const kind of KINDS) {
     const base = UNITS.find((unit) => unit.kind === kind && unit.factor === 1 && unit.offset === 0);
     if (!base || !/[a-z"'″′°µμ]/i.test(reading)) continue;
     const read = quantityParse({ text: reading, kind, unit: base.name });
     if (!read.ok) continue;
     const { value, unit, valueInBase } = read.value;
-    return yes({ ...draft, value, unit, valueInBase, base: base.name, how });
+    return { ok: true, value: { value, unit, valueInBase, base: base.name, how } };
   }
-  return no(
-    "unit",
-    "text",
-    `${draft.text}: type the reading with its unit, then with what it was taken: 41.5 mm, caliper.`,
-  );
+  return no("unit", "text", `${text}: type the reading with its unit, then with what it was taken: 41.5 mm, caliper.`);
+}
+
+export function acceptBesides(draft: DraftOf<"read_besides">): Answer<Body> {
+  const read = readBesides(draft.text);
+  return read.ok ? yes({ ...draft, ...read.value }) : read;
 }
 
 /** So many of one thing go back in as came out. */

@@ -88,7 +88,7 @@ export {
   troublesFor,
   troublesOf,
 } from "./trouble.ts";
-export { blanksFor } from "./besides.ts";
+export { blanksFor, readBesides } from "./besides.ts";
 export { type Grounds, groundsOf } from "./grounds.ts";
 export { BREAK_MINUTES, type HandsOn, handsOn, longestSteps, type TookBefore, tookBefore } from "./handsOn.ts";
 export { type Phase } from "./fields.ts";

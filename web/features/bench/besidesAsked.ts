@@ -1,4 +1,4 @@
-import { inTray, reasonFrom, type TrayLine } from "@averin/core";
+import { inTray, readBesides, reasonFrom, type TrayLine } from "@averin/core";
 import type { Asking } from "./useBenchHand.ts";
 
 const LAID_HINT = "how many, then what: 2 spring washers";
@@ -32,9 +32,6 @@ export function backAsked(line: TrayLine, event: string): Asking {
   };
 }
 
-/** A reading that says its unit, and then perhaps with what it was taken. */
-const WITH_UNIT = /^[^,;]*\d[^,;]*[a-zµ°%"'″′]/i;
-
 /** Asks what is measured that no step asks for, then the reading. */
 export function besidesAsked(blanks: readonly string[]): Asking {
   const named = (typed: string): string | null => {
@@ -60,5 +57,5 @@ const readingAsked = (name: string): Asking => ({
   reasons: [],
   byWord: true,
   hint: "the reading with its unit, then with what: 1120 mm, tape",
-  drafts: (typed) => (WITH_UNIT.test(typed.trim()) ? [{ type: "read_besides", name, text: typed.trim() }] : null),
+  drafts: (typed) => (readBesides(typed.trim()).ok ? [{ type: "read_besides", name, text: typed.trim() }] : null),
 });

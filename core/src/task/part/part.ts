@@ -102,8 +102,8 @@ const acceptOff = ({ bench, answered }: Hand, draft: DraftOf<"part_removed">): A
   return yes({ ...draft, count: draft.count ?? null, noted: draft.noted ?? null });
 };
 
-/** That locker held a fastener, as somebody says it who undoes it: "locked", "old locker in it". */
-const LOCKED = /^(?:[a-z ]*\b)?lock(?:ed|er)\b/i;
+/** That locker held a fastener, as somebody says it who undoes it: "locked", "old locker in it"; not that none did. */
+const LOCKED = /^(?!.*\b(?:no|not|none|without|never)\b)(?:[a-z ]*\b)?lock(?:ed|er)\b/i;
 
 /** Fasteners of a place that came out locked, in the words of whoever undid them; null where nobody said so. */
 export const lockedWhenOff = (state: JobState, entry: Entry): string | null =>
