@@ -1,3 +1,4 @@
+import { layCable } from "./cable.ts";
 import { openShop, type Shop, signIn, takeIn, typeCredentials, typeLines, workUntil } from "./shop.ts";
 import { expect, type Page, test } from "./test.ts";
 
@@ -11,8 +12,8 @@ test.afterAll(async () => {
 });
 
 const kept = (page: Page) => expect(page.getByText("all kept")).toBeVisible();
-async function openBench(page: Page, bike: string): Promise<string> {
-  await page.goto(shop.url);
+async function openBench(page: Page, bike: string, at = shop.url): Promise<string> {
+  await page.goto(at);
   await page.getByRole("region", { name: "Do next" }).getByText(bike, { exact: true }).click();
   await expect(page.locator("#entry")).toBeFocused();
   return page.url();
@@ -23,11 +24,12 @@ test("notes typed without a server while another releases the job stay, as they 
   page,
   browser,
 }) => {
-  await signIn(page, shop, "Mira Orr");
-  const bench = await openBench(page, "Club bike 9");
+  const cable = await layCable(shop.url);
+  await signIn(page, { ...shop, url: cable.url }, "Mira Orr");
+  const bench = (await openBench(page, "Club bike 9", cable.url)).replace(cable.url, shop.url);
   await kept(page);
   const events = `${bench.replace("/jobs/", "/api/jobs/")}/events`;
-  await page.context().setOffline(true);
+  await cable.cut();
   await typeLines(page, ["# the boot on the left is torn", "# told the owner at the counter"]);
   await expect(page.getByText(/2 not yet kept: the server does not answer/)).toBeVisible();
   // Meanwhile a lead signs what is left and releases it.
@@ -48,7 +50,7 @@ test("notes typed without a server while another releases the job stay, as they 
   await expect(other.getByRole("heading", { name: "Released", exact: true })).toBeVisible();
   await kept(other);
 
-  await page.context().setOffline(false);
+  await cable.mend();
   await expect(strays(page)).toContainText("# the boot on the left is torn");
   await expect(strays(page)).toContainText("# told the owner at the counter");
   await expect(strays(page)).toContainText("released and closed");
@@ -73,16 +75,19 @@ test("notes typed without a server while another releases the job stay, as they 
   await expect(strays(page)).toBeHidden();
   await expect(strays(other)).toBeHidden();
   await other.close();
+  await cable.cut();
 });
 
 test("a belt changed in the snow: opened before, then no server, to the end of the work without a reload", async ({
   page,
 }) => {
-  await signIn(page, shop, "Tobin Hask");
-  await takeIn(page, shop, "Slope sled 3", "belt-case", "2500");
+  const cable = await layCable(shop.url);
+  const reached = { ...shop, url: cable.url };
+  await signIn(page, reached, "Tobin Hask");
+  await takeIn(page, reached, "Slope sled 3", "belt-case", "2500");
   let served = true;
   const inTheSnow = async (at: Page, lines: readonly string[]): Promise<void> => {
-    if (served) await at.context().setOffline(true);
+    if (served) await cable.cut();
     served = false;
     await typeLines(at, lines);
   };
@@ -106,12 +111,13 @@ test("a belt changed in the snow: opened before, then no server, to the end of t
   await expect(page.getByText(/\d+ not yet kept: the server does not answer/)).toBeVisible();
   const left = page.getByRole("region", { name: "Until release" });
   await expect(left).toContainText("hub screws: torque, 12 pulls: skipped, tightened by feel");
-  await page.context().setOffline(false);
+  await cable.mend();
   await kept(page);
   // What was typed without a server is on the disk, in its order: another screen has it.
   await page.reload();
   await expect(page.getByRole("heading", { name: "Left before release" })).toBeVisible();
   await expect(left).toContainText("hub screws: torque, 12 pulls");
+  await cable.cut();
 });
 
 test("a line that is too long is told before it is shown as taken, and stays", async ({ page }) => {

@@ -16,8 +16,8 @@ type Props = {
   counts: ReadonlyMap<string, number>;
   /** The side as seated, which says how the side of the shaft that is looked at moves; null while it is not known. */
   side: "left" | "right" | null;
-  /** Whether the bands have tails, which trail against the turning. */
-  tails: boolean;
+  /** The bands that have tails, which trail against the turning. */
+  tails: ReadonlySet<string>;
   /** What to point at, and the words for it. */
   mark: { entry: string; words: string } | null;
   says: string;
@@ -34,7 +34,12 @@ export function AxleBench({ strip, parts, counts, side, tails, mark, says }: Pro
   const down = side === "left";
   const marked = mark ? placeOf(mark.entry) : undefined;
   return (
-    <svg viewBox={`0 0 ${STRIP_LENGTH} 196`} role="img" aria-labelledby={title} className="block max-h-[220px] w-full">
+    <svg
+      viewBox={`0 0 ${STRIP_LENGTH} 196`}
+      role="img"
+      aria-labelledby={title}
+      className="block max-h-[220px] min-h-[170px] w-full"
+    >
       <title id={title}>{says}</title>
       <defs>
         <pattern id={hatch} width="6" height="6" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
@@ -91,7 +96,7 @@ export function AxleBench({ strip, parts, counts, side, tails, mark, says }: Pro
               <path d="M-30 -36h40q26 0 26 36t-26 36h-40z" fill={`url(#${hatch})`} stroke="none" />
             )}
             {shape(place.shape)}
-            {place.shape === "band" && tails && side && !off && (
+            {place.shape === "band" && tails.has(part.id) && side && !off && (
               <path
                 d={down ? "M0 18V-14M-5 22h10" : "M0 -18V14M-5 -22h10"}
                 stroke="var(--petrol)"

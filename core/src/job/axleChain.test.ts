@@ -35,11 +35,15 @@ const ANSWERS: Record<string, string[]> = {
   "do:raise": ["left", "", "ball", "caliper"],
   "off:ball-joint-nut": ["none"],
   "inspect:shaft-body:found": ["sound"],
-  "inspect:boot-survey:found": ["torn"],
-  "inspect:joints-hand:found": ["stiff"],
+  "inspect:boot-survey-in:found": ["torn"],
+  "inspect:boot-survey-out:found": ["good", "weeks"],
+  "start:drying-in": ["dry"],
+  "start:drying-out": ["dry"],
+  "off:race": ["", "none"],
+  "inspect:joints-hand:found": ["stiff", "open"],
   "off:shaft": ["", "maker", "marks"],
   "off:band-in-large": ["", "wire"],
-  "off:cup": ["", "balls"],
+  "off:cup": ["", "balls", "snap"],
   "off:boot-in": ["", "inboard"],
   "inspect:drive-seal:found": ["whole"],
   "inspect:hub-seal-lip:found": ["whole"],
@@ -53,12 +57,14 @@ const ANSWERS: Record<string, string[]> = {
   "measure:joint-play:found": ["0.28"],
   "inspect:joint-inside-out:found": ["clean"],
   "verify:ribs-out": ["6"],
-  "verify:tail-out": ["out", "clock"],
-  "decide:race": ["1; O. Brand: go ahead", ""],
-  "fit:bare-shaft": ["", "fold"],
+  "do:lip-out": ["", "out"],
+  "verify:tail-out": ["clock"],
+  "decide:shaft": ["1; O. Brand: go ahead", ""],
+  "fit:bare-shaft": ["", "fold", "fold", "maker"],
   "verify:cage-way": ["the middle"],
   "verify:ribs": ["5"],
-  "verify:tail": ["out", "clock"],
+  "do:lip-in": ["", "out"],
+  "verify:tail": ["clock"],
   "verify:tail-small": ["clock"],
 };
 const axleAt = (task: string | null, other: Record<string, string[]> = {}, by = technician, bench = axle): TestJob =>
@@ -125,16 +131,14 @@ describe("the axle from the inboard end", () => {
   test("the wrong way of a tail is asked back with why, seen from either end; nothing is kept", () => {
     // Kinematics: a left shaft running forward turns anticlockwise seen from outboard; the tail trails.
     const job = axleAt("verify:tail");
-    job.type("out");
     const before = job.events.length;
     expect(job.type("anti")).toBe(
       "left shaft seen from outboard turns anticlockwise; the tail trails, so it must point clockwise. Look again from that end, or turn the band round.",
     );
     expect(job.events).toHaveLength(before);
     expect(job.offer({ type: "step_verified", step: "tail", typed: "anticlockwise" }).ok).toBe(false);
-    expect(job.type("clock")).toBe("which way does the tail lie? clockwise, right");
-    const inboard = axleAt("verify:tail");
-    inboard.type("in");
+    expect(job.type("clock")).toBe("inboard, large band: which way does the tail lie? clockwise, right");
+    const inboard = axleAt("verify:tail", { "do:lip-in": ["", "in"] });
     expect(inboard.type("anti")).toMatch(/\? anticlockwise, right$/);
   });
 
@@ -150,7 +154,7 @@ describe("the axle from the inboard end", () => {
   test("a stranger's shaft: the original's figures are withheld, and nothing passes for judged", () => {
     const job = axleAt("verify:ribs", {
       "off:shaft": ["", "unmarked", "marks"],
-      "decide:race": ["1; O. Brand: go ahead", "1; judged by hand and eye"],
+      "decide:race": ["1; judged by hand and eye"],
     });
     expect(job.type("7")).toMatch(/7, no figure to compare with$/);
     expect(job.open.map((point) => point.text)).toEqual(
@@ -164,7 +168,7 @@ describe("the axle from the inboard end", () => {
   test("grit in a joint that stays: the gate is shut, a technician does not pass it, a lead does with a reason", () => {
     const other = {
       "inspect:joint-inside:found": ["grit"],
-      "decide:race": ["1; O. Brand: as it is", "1; owner declined", "torn"],
+      "decide:race": ["1; owner declined", "torn"],
     };
     const job = axleAt("fit:cup", other);
     job.type("");
@@ -174,19 +178,21 @@ describe("the axle from the inboard end", () => {
     const pass = { type: "gate_passed" as const, gate: "dirty-joint", reason: "owner told" };
     expect(job.offer(pass)).toMatchObject({ ok: false, error: { message: "Only a lead lets the work pass a gate." } });
     job.by = lead;
-    expect(job.offer({ ...pass, gate: "in-vent" })).toMatchObject({ ok: false });
+    expect(job.offer({ ...pass, gate: "vent-before-last-in" })).toMatchObject({ ok: false });
     job.keep(pass);
     expect(job.offer(fit).ok).toBe(true);
   });
 
   test("closed bands go on before the boot, lands are clean before a band, and it is vented before the last", () => {
-    const closed = axleAt("do:thread-bands", { "fit:bare-shaft": ["", "closed"] });
+    const closed = axleAt("do:thread-in", { "fit:bare-shaft": ["", "closed", "fold", "maker"] });
     expect(closed.offer({ type: "part_fitted", entry: "boot-in", item: 1 })).toMatchObject({
-      error: { message: expect.stringMatching(/^Not yet\. Bands that do not open go onto the shaft before the boot/) },
+      error: {
+        message: expect.stringMatching(/^Not yet\. Bands that do not open are laid in their row with the boot/),
+      },
     });
     const small = { type: "part_fitted" as const, entry: "band-in-small", item: 1 };
     expect(axleAt("do:vent-in").offer(small)).toMatchObject({
-      error: { lacks: { what: "gate", id: "in-vent" } },
+      error: { lacks: { what: "gate", id: "vent-before-last-in" } },
     });
   });
 
@@ -216,7 +222,7 @@ describe("the axle from the inboard end", () => {
   });
 
   test("a whole shaft takes the place of its parts: nothing of them is pulled, counted back or put in", () => {
-    const job = axleAt("fit:shaft", { "decide:race": ["3; O. Brand: a whole one", "1; judged by hand and eye"] });
+    const job = axleAt("fit:shaft", { "decide:shaft": ["3; O. Brand: a whole one", ""] });
     const tasks = walk(axle, job.state).map((task) => task.id);
     expect(tasks.filter((task) => /^fit:(cup|race|boot-in|band-in-large|mouth-ring)$/.test(task))).toEqual([]);
     expect(pullList(axle, job.state).map((line) => line.role)).not.toContain("boot-inboard");
@@ -225,7 +231,7 @@ describe("the axle from the inboard end", () => {
   });
 
   test("while the estimate waits, the job waits for the owner", () => {
-    expect(summarise(axle, axleAt("decide:race").state).needs).toBe("owner");
+    expect(summarise(axle, axleAt("decide:shaft").state).needs).toBe("owner");
     expect(summarise(axle, axleAt("fit:cup").state).needs).toBe("technician");
   });
 
@@ -238,8 +244,11 @@ describe("the axle from the inboard end", () => {
     expect(change.anew).toContain("Arm bolts off");
     const bands = changeOf(axle, job.state, "ring-type", "none");
     expect(changeSentence(bands)).toBe("Nothing recorded is set aside.");
-    const boots = axleAt("fit:boot-out", { "off:boot-in": ["", "both"] });
-    expect(changeSentence(changeOf(axle, boots.state, "both-boots", "inboard only"))).toMatch(/^Sets aside 2 lines/);
+    const boots = axleAt("fit:boot-out", {
+      ...{ "off:boot-in": ["", "both"], "inspect:joint-feel-out:found": ["smooth"] },
+      "fit:bare-shaft": ["", "fold", "fold", "fold", "fold", "maker"],
+    });
+    expect(changeSentence(changeOf(axle, boots.state, "both-boots", "inboard only"))).toMatch(/^Sets aside 8 lines/);
     expect(job.offer({ type: "question_answered", question: "access", word: "arm bolts", reason: null })).toMatchObject(
       {
         error: { message: "Answered already: ball joint. Say why it is changed, or strike that line." },
@@ -252,14 +261,14 @@ describe("the axle from the inboard end", () => {
   });
 
   test("lines of an answer that was taken back are set aside, and there again when it is given again", () => {
-    const job = axleAt("fit:boot-in", { "fit:bare-shaft": ["", "closed"] });
-    expect(job.state.bySlot.has("do:thread-bands")).toBe(true);
-    expect(changeSentence(changeOf(axle, job.state, "band", "hook"))).toBe(
-      "Sets aside 1 line, kept in the log: Bands that do not open: onto the shaft first.",
+    const job = axleAt("fit:boot-in", { "fit:bare-shaft": ["", "fold", "closed", "maker"] });
+    expect(job.state.bySlot.has("do:thread-in")).toBe(true);
+    expect(changeSentence(changeOf(axle, job.state, "kind-in-small", "hook"))).toBe(
+      "Sets aside 1 line, kept in the log: Inboard boot: bands that do not open, in their row; asks anew: Small band, inboard.",
     );
-    job.keep({ type: "question_answered", question: "band", word: "hook", reason: "looked again" });
+    job.keep({ type: "question_answered", question: "kind-in-small", word: "hook", reason: "looked again" });
     expect(setAside(axle, job.state).size).toBe(1);
-    job.keep({ type: "question_answered", question: "band", word: "closed", reason: "looked again" });
+    job.keep({ type: "question_answered", question: "kind-in-small", word: "closed", reason: "looked again" });
     expect(setAside(axle, job.state).size).toBe(0);
   });
 

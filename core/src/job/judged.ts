@@ -269,7 +269,11 @@ export function decisionFor(state: JobState, part: Part, item: number): BodyOf<"
   return latest(state, key, "decision_taken");
 }
 
+/** Whether what is used once as a rule goes on again, as somebody said who looked at the old one. */
+const goesOnAgain = (state: JobState, { again }: Part): boolean =>
+  again !== undefined && latest(state, slot.ask(again.question).key, "question_answered")?.word === again.word;
+
 /** Whether an item goes back in as a new one. */
 export function isRenewed(state: JobState, part: Part, item: number): boolean {
-  return part.singleUse || decisionFor(state, part, item)?.decision === "renew";
+  return (part.singleUse && !goesOnAgain(state, part)) || decisionFor(state, part, item)?.decision === "renew";
 }

@@ -489,8 +489,9 @@ export function rehearse(
   const once = new Set<string>();
   let lines = 0;
   let walks = 0;
-  // Whether a walk branches off once only: at each answer, and never again behind it.
+  // Whether a walk branches off once only: at each answer, and behind it where nobody has said that one yet.
   let single = false;
+  const branched = new Set<string>();
   const round = procedure.points.some(({ swept }) => swept === true);
   type Told = Pick<Manner, "said" | "renew" | "config" | "from"> & { alone: string | null };
   const machines = machinesFor(procedure);
@@ -510,9 +511,11 @@ export function rehearse(
     // Said on one machine that asks it, it was said.
     if (alone !== null && once.has(alone)) return;
     const branch: Manner["branch"] = (said, from) => {
-      if (alone !== null) return;
-      // A walk round is asked and finds something at every step: each is said once, and pairs of answers besides.
       const last = [...said].at(-1)?.join(" ");
+      // Behind a branch only what nobody has said yet, such as an answer that only that branch asks for.
+      if (alone !== null && (alone !== "" || branched.has(last ?? ""))) return;
+      if (single && last !== undefined) branched.add(last);
+      // A walk round is asked and finds something at every step: each is said once, and pairs of answers besides.
       if (round && last !== undefined) {
         if (once.has(last)) return;
         once.add(last);

@@ -17,6 +17,8 @@ const stripSchema = z.strictObject({
         shape: z.enum(["band", "ring", "cup", "race", "boot", "bell"]),
         /** A figure of the machine that is told below it, with what it counts. */
         counts: z.strictObject({ figure: id, word: sentence }).optional(),
+        /** When this band has a tail, which trails against the turning. */
+        tail: conditionSchema.optional(),
       }),
     )
     .min(1)
@@ -25,7 +27,7 @@ const stripSchema = z.strictObject({
   end: z.strictObject({ of: rowId, whole: sentence, opened: sentence }).optional(),
   /** The question answered with left or right that says how it turns, and what is said at the arrow. */
   turns: z.strictObject({ by: rowId, words: sentence }).optional(),
-  /** When its bands have tails, which trail against the turning. */
+  /** When all its bands have tails, where they do not say it one by one. */
   tails: conditionSchema.optional(),
 });
 export type Strip = z.infer<typeof stripSchema>;

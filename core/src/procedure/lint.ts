@@ -5,7 +5,7 @@ import { figuresAsked } from "./figures.ts";
 import { WORK_OF_ROW } from "./join.ts";
 import { locksOf, partsOf } from "./parts.ts";
 import { NAMED_PICTURES, NAMED_SKETCHES } from "./pictures.ts";
-import { figuresKnown, type Procedure, type Step } from "./schema.ts";
+import { figuresKnown, type Part, type Procedure, type Step } from "./schema.ts";
 
 export type Issue = { path: (string | number)[]; message: string };
 
@@ -179,9 +179,13 @@ export function lint(procedure: Procedure): Issue[] {
     if (seen.has(name)) complain(path, `"${name}" is used twice; give each its own id.`);
     seen.add(name);
   };
-  const facingKnown = (part: { facingBy?: string | undefined }, path: (string | number)[]): void => {
+  const facingKnown = (part: Pick<Part, "facingBy" | "again">, path: (string | number)[]): void => {
     if (part.facingBy !== undefined && !asked.get(part.facingBy)?.ways.every((way) => way.facing !== undefined)) {
       complain([...path, "facingBy"], `"${part.facingBy}" is no question whose every answer says how it faces.`);
+    }
+    const { again } = part;
+    if (again !== undefined && !asked.get(again.question)?.ways.some(({ word }) => word === again.word)) {
+      complain([...path, "again"], `"${again.word}" is no answer to "${again.question}".`);
     }
   };
   /** Before an entry that comes off or goes in, or after one that is in; nothing else has a place of that kind. */
@@ -323,7 +327,8 @@ export function lint(procedure: Procedure): Issue[] {
       complain(path, `"${key}" is no figure that is known here.${named(key, figures.keys())}`);
   };
   if (procedure.instrument?.kind === "strip") {
-    procedure.instrument.places.forEach(({ of, counts }, i) => {
+    procedure.instrument.places.forEach(({ of, counts, tail }, i) => {
+      known(tail, ["instrument", "places", i, "tail"]);
       inSpine(of, ["instrument", "places", i, "of"]);
       drawnFrom(counts?.figure, ["instrument", "places", i, "counts", "figure"]);
     });
@@ -361,6 +366,7 @@ export function lint(procedure: Procedure): Issue[] {
       case "verify": {
         anchored(step, ["steps", i]);
         const { expect } = step;
+        if (expect.by === "count") known(expect.judged, ["steps", i, "expect", "judged"]);
         if (expect.by === "word") drawn(expect.drawing, expect.ways.length, ["steps", i, "expect"]);
         if (expect.by === "machine")
           drawn(expect.drawing, figures.get(expect.key)?.words?.length ?? 0, ["steps", i, "expect"]);
@@ -434,6 +440,9 @@ export function lint(procedure: Procedure): Issue[] {
     claim(question.id, ["questions", i, "id"]);
     drawn(question.drawing, question.ways.length, ["questions", i]);
     known(question.when, ["questions", i, "when"]);
+    if (question.lays !== undefined && asked.get(question.lays)?.kind !== "estimate") {
+      complain(["questions", i, "lays"], `"${question.lays}" is no estimate.${named(question.lays, asked.keys())}`);
+    }
     if (!tasks.has(question.at)) {
       complain(["questions", i, "at"], `"${question.at}" is no task of this procedure.${named(question.at, tasks)}`);
     }

@@ -120,6 +120,7 @@ export const toolsNamed = once((procedure): readonly string[] => [
   ...new Set([
     ...procedure.steps.flatMap((step) => ("tools" in step ? step.tools : [])),
     ...procedure.spine.flatMap(({ apart, together }) => [...apart.tools, ...together.tools]),
+    ...procedure.questions.flatMap(({ ways }) => ways.flatMap((way) => way.tools ?? [])),
   ]),
 ]);
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { pictureSchema } from "./drawing.ts";
-import { DECISIONS, id, rowId, sentence, taskName, when } from "./spine.ts";
+import { DECISIONS, id, rowId, sentence, taskName, tools, when } from "./spine.ts";
 
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
 const costSchema = z.strictObject({
@@ -44,6 +44,8 @@ export const questionSchema = z.strictObject({
   /** Asked before the task's own work, or after it. */
   turn: z.enum(["first", "last"]).default("first"),
   when,
+  /** The estimate whose ways are laid out beside it, told and not asked yet: what each costs, before anything is opened. */
+  lays: rowId.optional(),
   /** How the answers look, by the name of pictures that ship: one for each in order. */
   drawing: sentence.optional(),
   ways: z
@@ -61,6 +63,9 @@ export const questionSchema = z.strictObject({
         turns: z.number().min(0).max(20).optional(),
         /** How the parts that look to this question face. */
         facing: sentence.optional(),
+        /** How they go in, where the ways differ in it, and with which tools. */
+        how: sentence.optional(),
+        tools: tools.optional(),
         /** What this way proposes for parts whatever their readings; only where its condition holds. */
         proposes: z
           .array(

@@ -66,9 +66,11 @@ const partFields = {
   one: sentence.optional(),
   count: countSchema.default(1),
   singleUse: z.boolean().default(false),
+  /** The answer by which the old one goes on again, though its kind is used once as a rule: a band that hooks open. */
+  again: z.strictObject({ question: rowId, word: sentence }).optional(),
   /** Which way it faces; confirmed in these words when it goes in. */
   facing: sentence.optional(),
-  /** The question whose answer says which way it faces. */
+  /** The question whose answer says which way it faces, and how it goes in where its kinds differ. */
   facingBy: rowId.optional(),
   decision: decisionSchema.optional(),
   /** Role under which stores hold its replacement. */

@@ -50,6 +50,7 @@ const waitSchema = z.strictObject({
   kind: z.literal("wait"),
   id: rowId,
   title: sentence,
+  when,
   /** What starts it, first thing in the job; what ends it, before `before` goes in. */
   do: sentence,
   end: sentence,
@@ -74,6 +75,8 @@ const expectSchema = z.discriminatedUnion("by", [
     by: z.literal("count"),
     spec: id,
     mistaken: z.array(z.strictObject({ spec: id, says: sentence })).default([]),
+    /** The figure on file is this part's only where this holds, such as the maker's own kit; else the count is kept. */
+    judged: when,
   }),
   /** One of several places or ways, drawn side by side; the others are asked back with what they would do. */
   z.strictObject({

@@ -50,7 +50,13 @@ export function AxlePanel({ bench, state, task, strip }: { bench: Bench; state: 
       parts={parts}
       counts={new Map(counts)}
       side={seated === "left" || seated === "right" ? seated : null}
-      tails={strip.tails !== undefined && holds(strip.tails, facts) === true}
+      tails={
+        new Set(
+          strip.places.flatMap(({ of, tail = strip.tails }) =>
+            tail !== undefined && holds(tail, facts) === true ? [of] : [],
+          ),
+        )
+      }
       mark={mark}
       says={says}
     />

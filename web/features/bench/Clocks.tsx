@@ -40,7 +40,9 @@ export function Clocks({
         className={`figure min-h-[48px] px-2 font-bold whitespace-nowrap ${left <= 0 ? "bg-inside text-sheet" : ""}`}
         aria-label={`${w.wait.title}: ${clockWords(left)}`}
       >
-        <span className="font-sans text-[15px] font-semibold">{w.wait.id} </span>
+        <span className="inline-block max-w-[130px] truncate align-bottom font-sans text-[15px] font-semibold">
+          {w.wait.title.split(":")[0]}
+        </span>{" "}
         {clockWords(left)}
       </button>
     );

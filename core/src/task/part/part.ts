@@ -1,5 +1,5 @@
 import type { Answer } from "../../calculator/index.ts";
-import { facingOf, goingIn } from "../../job/applies.ts";
+import { facingOf, goingIn, wayOf } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, latest, nameOfItem } from "../../job/fold.ts";
@@ -40,8 +40,11 @@ function fitCount(bench: Bench, state: JobState, entry: Entry): number {
 }
 export function fitTask(bench: Bench, state: JobState, entry: Entry): Sketch {
   const counted = entry.kind === "part" ? entry.loose.map((piece) => slot.count(piece.id, "together")) : [];
+  const way = entry.kind === "part" && entry.facingBy !== undefined ? wayOf(bench, state, entry.facingBy) : null;
   return {
     ...entry.together,
+    ...(way?.how === undefined ? {} : { do: `${entry.together.do} ${way.how}` }),
+    tools: [...entry.together.tools, ...(way?.tools ?? [])],
     id: taskId("fit", entry.id),
     stage: "together",
     kind: "fit",

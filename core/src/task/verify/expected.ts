@@ -5,7 +5,7 @@ import type { Bench } from "../../job/bench.ts";
 import { factsOf } from "../../job/facts.ts";
 import type { JobState } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
-import { figuresKnown, machineFact, questionOf, type VerifyStep } from "../../procedure/index.ts";
+import { figuresKnown, holds, machineFact, questionOf, type VerifyStep } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 
 const SIDES = ["left", "right"] as const;
@@ -28,6 +28,13 @@ export function tailOf(bench: Bench, state: JobState, expect: Extract<VerifyStep
   if (!answer.ok) throw new Error(answer.error.message);
   return { side, viewedFrom, ...answer.value };
 }
+
+/** The figure that a count is held against; null where none is on file, it is withheld, or what lies here is not what it is of. */
+const figureOfCount = (
+  bench: Bench,
+  state: JobState,
+  { spec, judged }: Extract<VerifyStep["expect"], { by: "count" }>,
+) => (judged !== undefined && holds(judged, factsOf(bench, state)) !== true ? null : specAt(bench, state, spec));
 
 /** What was said against what has to be so. Another answer is asked back with what it means; nothing is kept of it. */
 export function verified(
@@ -87,7 +94,7 @@ export function verified(
   }
   if (!/^\d+$/.test(typed)) return refuse("typed", "Count them and type the number.");
   const count = Number(typed);
-  const spec = specAt(bench, state, expect.spec);
+  const spec = figureOfCount(bench, state, expect);
   if (spec?.kind !== "figure") return { ok: true, value: { typed, expected: null } };
   if (count === spec.value) return { ok: true, value: { typed, expected: String(spec.value) } };
   const other = expect.mistaken.find(({ spec: key }) => {

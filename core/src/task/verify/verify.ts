@@ -1,10 +1,11 @@
 import type { Answer } from "../../calculator/index.ts";
 import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
+import { factsOf } from "../../job/facts.ts";
 import { latest } from "../../job/fold.ts";
-import { stepOf } from "../../procedure/index.ts";
+import { holds, stepOf } from "../../procedure/index.ts";
 import { answeredWith, keep, no, yes } from "../answers.ts";
-import type { Hand, Kind } from "../kind.ts";
+import type { Hand, Kind, Look } from "../kind.ts";
 import { unproven } from "../unproven.ts";
 import { tailOf, verified } from "./expected.ts";
 
@@ -13,6 +14,12 @@ function acceptVerified({ bench, state }: Hand, draft: DraftOf<"step_verified">)
   if (step?.kind !== "verify") return no("unsupported", "step", `"${draft.step}" is nothing to verify.`);
   const answer = verified(bench, state, step, draft.typed);
   return answer.ok ? yes({ ...draft, ...answer.value }) : answer;
+}
+/** Whether what is counted is said to be of another make than the figure on file. */
+function isOfAnother({ bench, state }: Look, id: string): boolean {
+  const step = stepOf(bench.procedure, id);
+  const judged = step?.kind === "verify" && step.expect.by === "count" ? step.expect.judged : undefined;
+  return judged !== undefined && holds(judged, factsOf(bench, state)) === false;
 }
 const titleOf = (bench: Bench, step: string): string => stepOf(bench.procedure, step)?.title.toLowerCase() ?? step;
 
@@ -62,6 +69,8 @@ export const verify: Kind<"verify", "step_verified", "verify"> = {
   open: (look) =>
     unproven(look, (s) => {
       const said = s.kind === "verify" ? latest(look.state, s.key, "step_verified") : null;
+      // Another kit has its own count, as somebody said: nothing is left to look up.
+      if (s.kind === "verify" && isOfAnother(look, s.step)) return null;
       return said !== null && said.expected === null ? `${said.typed}, no figure to compare with` : null;
     }),
 };

@@ -2,13 +2,13 @@ import {
   againstWay,
   type Bench,
   costByLife,
-  type Dearer,
   dearerThan,
   estimateFor,
   type JobState,
   presetBy,
   presetOf,
   presetWords,
+  type Question,
   schoolId,
   questionOf,
   type Slot,
@@ -36,8 +36,7 @@ export function AskPanel({
   const machine = state.opened?.body.machine.id;
   const leads = question.kind === "school" && actor.roles.includes("lead");
   const before = wayOf(bench, state, question.id);
-  const byLife = question.kind === "estimate" ? costByLife(bench, state, question) : null;
-  const dearer = question.kind === "estimate" ? dearerThan(bench, state, question) : null;
+  const laid = question.lays === undefined ? null : (questionOf(bench.procedure, question.lays) ?? null);
   return (
     <section aria-label={question.ask} className="border-2 border-petrol bg-sheet p-3">
       <p className="caption">{CAPTIONS[question.kind]}</p>
@@ -48,6 +47,16 @@ export function AskPanel({
       )}
       <h2 className="text-xl font-semibold">{question.ask}</h2>
       {question.because && <p className="pb-2">{question.because}</p>}
+      {laid && (
+        <ul aria-label={laid.ask} className="mb-3 grid gap-x-4 gap-y-2 border-y border-line py-2 sm:grid-cols-3">
+          {laid.ways.map((way) => (
+            <li key={way.word} className="leading-tight">
+              <strong className="block text-lg">{way.word}</strong>
+              <Cost {...{ bench, state, way }} question={laid} brief />
+            </li>
+          ))}
+        </ul>
+      )}
       <ul className="grid gap-2 sm:grid-cols-2">
         {question.ways.map((way, i) => (
           <li key={way.word} className="flex flex-col">
@@ -62,11 +71,7 @@ export function AskPanel({
               <span className="leading-tight">
                 <strong className="block text-lg">{way.word}</strong>
                 {way.means}
-                <Cost
-                  {...{ bench, state, way }}
-                  byLife={byLife?.get(way.word) ?? null}
-                  dearer={dearer?.get(way.word) ?? null}
-                />
+                <Cost {...{ bench, state, way, question }} />
                 {againstWay(bench, state, way).map((because) => (
                   <em key={because} className="block font-semibold text-past not-italic">
                     against it: {because}
@@ -133,14 +138,14 @@ const CAPTIONS = {
   estimate: "the owner decides",
 } as const;
 
-type ByLife = { perLife: number; best: boolean };
-
-type CostProps = { bench: Bench; state: JobState; way: Way; byLife: ByLife | null; dearer: Dearer | null };
+type CostProps = { bench: Bench; state: JobState; way: Way; question: Question; brief?: boolean };
 
 /** Parts, hours and their sum, how much dearer it is, how long it is thought to last, and what stays behind. */
-function Cost({ bench, state, way, byLife, dearer }: CostProps) {
+function Cost({ bench, state, way, question, brief = false }: CostProps) {
   const estimate = estimateFor(bench, state, way);
   if (!estimate || !way.cost) return null;
+  const byLife = costByLife(bench, state, question)?.get(way.word) ?? null;
+  const dearer = dearerThan(bench, state, question).get(way.word) ?? null;
   const life = way.cost.life === undefined ? null : specFor(bench, way.cost.life);
   const unpriced = estimate.parts.filter((part) => part.price === null);
   return (
@@ -149,7 +154,8 @@ function Cost({ bench, state, way, byLife, dearer }: CostProps) {
         {estimate.total} {estimate.currency}
       </strong>
       <span className="block">
-        {estimate.parts.map((part) => (part.count > 1 ? `${part.count} ${part.name}` : part.name)).join(", ")};{" "}
+        {!brief &&
+          `${estimate.parts.map((part) => (part.count > 1 ? `${part.count} ${part.name}` : part.name)).join(", ")}; `}
         {estimate.minutes} min of work{estimate.labour ? `, ${estimate.labour}` : ", no rate on file"}
       </span>
       {unpriced.length > 0 && (
@@ -174,7 +180,7 @@ function Cost({ bench, state, way, byLife, dearer }: CostProps) {
           )}
         </span>
       )}
-      <span className="block">leaves: {way.cost.leaves}</span>
+      {!brief && <span className="block">leaves: {way.cost.leaves}</span>}
     </span>
   );
 }
