@@ -288,8 +288,9 @@ describe("conditions of readings", () => {
 describe("wheels", () => {
   test("one leg stays free until the fork was bounced; no signature passes it", () => {
     const bench = shop("front-wheel-fork", [...["front-axle", "pinch-bolt"].map(torque), word("axle-leg", "left")]);
-    const job = jobOn(bench, lead, { "front-spacer": 2 }).until("do:bounce", {
+    const job = jobOn(bench, lead, { "front-spacer": 2, "front-valve-cap": 1 }).until("do:bounce", {
       "inspect:fork-found:found": ["sticks"],
+      "measure:tire-front:found": ["90"],
       "inspect:axle-slides:found": ["slides"],
       "inspect:wheel-bearings:found": ["smooth"],
     });

@@ -35,7 +35,8 @@ describe("what can hurt someone comes in the order in which it hurts nobody", ()
     [
       "axle-boots-inboard",
       [
-        ...["inspect:joint-inside-out:found", "do:wash-out", "fit:boot-out", "do:pack-out", "do:land-out"],
+        ...["inspect:joint-inside-out:found", "do:wash-out", "do:dry-out", "inspect:joint-feel-out:found"],
+        ...["decide:shaft", "fit:boot-out", "do:pack-out", "do:work-out", "do:land-out", "do:lip-out"],
         ...["fit:band-out-large", "do:vent-out", "fit:band-out-small", "fit:boot-in"],
       ],
     ],
@@ -91,6 +92,8 @@ describe("what holds a nut or a wheel is signed away by nobody", () => {
     ["sled-brake", "pump"],
     ["slides-renewal", "slide-screws-tight"],
     ["axle-boots-inboard", "pack-out"],
+    ["axle-boots-inboard", "pack-joint"],
+    ["axle-joint-outboard", "pack-shut"],
     ["track-tension", "before-run"],
   ])("%s, %s", (id, step) => {
     const found = stepOf(shipped(id), step);
@@ -105,12 +108,26 @@ describe("what holds a nut or a wheel is signed away by nobody", () => {
     ["sled-brake", "park-off-first", "off:caliper-bolts"],
     ["chain-gears", "held-before-torque", "torque:bottom-nut"],
     ["shaft-bearings", "slack-before-retainer", "off:retainer-screws"],
-    ["axle-boots-inboard", "packed-before-band-out", "fit:band-out-large"],
+    ["axle-boots-inboard", "land-before-band-out", "fit:band-out-large"],
     ["track-tension", "run-seen-to", "adjust:set-gaps"],
     ["variable-belt", "run-seen-to", "inspect:creep:left"],
     ["clutch-clean", "run-seen-to", "do:creep-test"],
   ])("%s: %s stands before %s", (id, gate, before) => {
     expect(shipped(id).gates.find((g) => g.id === gate)).toMatchObject({ before, pass: "nobody" });
+  });
+});
+
+describe("a caution stands where the danger is", () => {
+  test.each([
+    ["chain-sprockets", "rear-wheel", /wheel and caliper.*both drop/],
+    ["clutch-coil-spring", "cover", /dowel.*drops into the open engine/],
+    ["clutch-rack", "cover", /never drawn on by its bolts/],
+    ["axle-boots-inboard", "mouth-ring", /springs out: eyes covered/],
+    ["axle-boots-inboard", "race-driven", /Balls fly/],
+    ["axle-boots-inboard", "wash-in", /Never spin a joint with the air gun/],
+    ["axle-out-in", "shaft", /beside its seal/],
+  ])("%s, %s: %s", (id, at, says) => {
+    expect(wordsAt(id, at)).toMatch(says);
   });
 });
 

@@ -10,7 +10,8 @@ import { sheetData } from "./sheetData.ts";
 const COUNTED = { "wheel-nuts": 4, "caliper-bolts": 2, "arm-bolts": 2 };
 const ON_THE_WAY = {
   ...{ "do:raise": ["left", "", "ball", "caliper"], "off:ball-joint-nut": ["none"] },
-  ...{ "inspect:shaft-body:found": ["sound"], "inspect:boot-survey:found": ["torn"] },
+  ...{ "inspect:shaft-body:found": ["sound"], "inspect:joints-hand:found": ["fluid"] },
+  ...{ "inspect:boot-survey-in:found": ["good"], "inspect:boot-survey-out:found": ["good"] },
 };
 
 describe("the sheet", () => {
