@@ -92,6 +92,7 @@ export const ANSWERS: Record<string, string[]> = {
   "measure:spring-length:found": ["43.6 43.5"],
   "measure:basket-notch:found": ["0.2"],
   "inspect:basket-fingers:found": ["s"],
+  "inspect:hub-grooves:found": ["s"],
   "inspect:hub-rubbers:found": ["w"],
   "inspect:basket-bearing:found": ["fu"],
   "check:stack": ["", "3 2", "2 2", ""],

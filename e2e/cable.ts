@@ -26,7 +26,10 @@ export async function layCable(to: string): Promise<Cable> {
   const listen = (at: number): Promise<void> =>
     new Promise((resolve, reject) => {
       server.once("error", reject);
-      server.listen(at, "127.0.0.1", resolve);
+      server.listen(at, "127.0.0.1", () => {
+        server.off("error", reject);
+        resolve();
+      });
     });
   await listen(0);
   const own = (server.address() as net.AddressInfo).port;

@@ -321,6 +321,7 @@ const STAYS: Record<string, string[]> = {
   "Steel plate colour": [times("1", 8)],
   "Basket finger notches": [".2"],
   "Basket fingers": ["1"],
+  "Hub grooves": ["1"],
   "Spring free length": [times("43.6", 5)],
   "Hub rubbers": ["1"],
   "Basket bearing": ["1"],

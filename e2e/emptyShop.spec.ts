@@ -105,6 +105,7 @@ async function clutchJob(page: Page, known: boolean): Promise<Asked> {
     "Steel plate colour": ["s s"],
     "Basket finger notches": ["0.1"],
     "Basket fingers": ["s"],
+    "Hub grooves": ["s"],
     "Spring free length": ["44 44 44"],
     "Hub rubbers": ["w"],
     "Basket bearing": ["f"],

@@ -256,7 +256,7 @@ describe("conditions of readings", () => {
   const at = (task: string): TestJob =>
     new TestJob(bench, technician, {}).until(task, {
       "measure:slack-stand:found": ["60"],
-      "measure:axle-marks:left": ["0.4"],
+      "measure:axle-marks:left": ["31 31.4"],
     });
 
   test("a limit at the tightest judges nothing that is read on the stand", () => {

@@ -296,7 +296,7 @@ describe("the chain", () => {
   const slackAt = (task: string, other: Record<string, string[]> = {}): TestJob =>
     new TestJob(slackShop, technician, {}).until(task, {
       "measure:slack-stand:found": ["60"],
-      "measure:axle-marks:left": ["0.4"],
+      "measure:axle-marks:left": ["31 31.4"],
       ...other,
     });
 
@@ -461,7 +461,7 @@ describe("the chain", () => {
       "compute:gearing": ["", "1; R. Keel: steel"],
       "compute:spline-fit": ["4.5 4.2 4.05"],
       "measure:spline-new:left": ["0.2"],
-      "measure:axle-marks:left": ["0.4"],
+      "measure:axle-marks:left": ["31 31.4"],
     });
     const pull = {
       type: "torque_applied" as const,

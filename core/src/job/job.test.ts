@@ -45,6 +45,7 @@ test("the work runs down the spine, is measured and decided, and comes back up",
      "inspect:steel-colour:found",
      "measure:basket-notch:found",
      "inspect:basket-fingers:found",
+     "inspect:hub-grooves:found",
      "measure:spring-length:found",
      "decide:spring",
      "decide:friction",
@@ -279,7 +280,7 @@ describe("going together", () => {
     });
     expect(job.offer({ type: "part_fitted", entry: "pack", item: 2 })).toMatchObject({ ok: false });
     expect(job.type("")).toBe(
-      "judder spring and seat: in, seat flat side to the cover, dish of the spring to the engine",
+      "judder spring and seat: in, seat as found, dish of the spring to the engine",
     );
     expect(["", "", "", "", ""].map((line) => job.type(line))).toEqual([
       "friction 3: in",

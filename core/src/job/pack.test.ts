@@ -219,6 +219,7 @@ describe("a pack with steels at both ends", () => {
     "off:gasket": ["", "1"],
     "measure:basket-notch:found": ["0.2"],
     "inspect:basket-fingers:found": ["s"],
+    "inspect:hub-grooves:found": ["s"],
     "check:stack": ["", "3 2", "1.6 2 1.6", ""],
     "measure:pack-height:left": ["10.9"],
     "fit:spring-holder": ["2", ""],
