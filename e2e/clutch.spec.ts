@@ -134,7 +134,7 @@ test("a clutch job from the counter to the printed sheet, by keyboard, with the 
   await typeLines(page, ["0.05 0.06 0.05 0.08 0.09 0.11 0.19 0.20", "1 1 1 2 2 br bl bl"]);
   // A point skipped with a reason from the keypad stays open until a lead signs for it.
   await expect(aim).toContainText("basket finger notches");
-  await typeLines(page, ["/", "2", "m"]);
+  await typeLines(page, ["/", "2", "m", "s"]);
   await expect(aim).toContainText("spring 1");
   await typeLines(page, ["43.6 43.4 43.5 43.2 42.2"]);
   await expect(open).toContainText("basket finger notches: skipped, gauge not at hand");

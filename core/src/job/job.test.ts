@@ -279,9 +279,7 @@ describe("going together", () => {
       },
     });
     expect(job.offer({ type: "part_fitted", entry: "pack", item: 2 })).toMatchObject({ ok: false });
-    expect(job.type("")).toBe(
-      "judder spring and seat: in, seat as found, dish of the spring to the engine",
-    );
+    expect(job.type("")).toBe("judder spring and seat: in, seat as found, dish of the spring to the engine");
     expect(["", "", "", "", ""].map((line) => job.type(line))).toEqual([
       "friction 3: in",
       "steel 2: in, sharp edge outward, all the same way",
