@@ -119,7 +119,7 @@ test("a chain job by keyboard: the slack of this machine's own geometry, turned 
     "Width over the plates": ["18.0"],
     "Rivet flare": ["5.6 5.7"],
     "Gearing, on the ride": ["right"],
-    "Axle marks, left against right": ["31 31.5"],
+    "Axle marks, left against right": ["31 31"],
     "Chain slack, as left": ["40"],
     "Countershaft nut: torque": ["90"],
   };
