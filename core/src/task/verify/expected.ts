@@ -29,12 +29,11 @@ export function tailOf(bench: Bench, state: JobState, expect: Extract<VerifyStep
   return { side, viewedFrom, ...answer.value };
 }
 
-/** The figure that a count is held against; null where none is on file, it is withheld, or what lies here is not what it is of. */
-const figureOfCount = (
-  bench: Bench,
-  state: JobState,
-  { spec, judged }: Extract<VerifyStep["expect"], { by: "count" }>,
-) => (judged !== undefined && holds(judged, factsOf(bench, state)) !== true ? null : specAt(bench, state, spec));
+type Count = Extract<VerifyStep["expect"], { by: "count" }>;
+
+/** Whether what is counted here is what the figure on file is of; null while nobody has said it. */
+export const isOfFigure = (bench: Bench, state: JobState, { judged }: Count): boolean | null =>
+  holds(judged, factsOf(bench, state));
 
 /** What was said against what has to be so. Another answer is asked back with what it means; nothing is kept of it. */
 export function verified(
@@ -94,7 +93,7 @@ export function verified(
   }
   if (!/^\d+$/.test(typed)) return refuse("typed", "Count them and type the number.");
   const count = Number(typed);
-  const spec = figureOfCount(bench, state, expect);
+  const spec = isOfFigure(bench, state, expect) === true ? specAt(bench, state, expect.spec) : null;
   if (spec?.kind !== "figure") return { ok: true, value: { typed, expected: null } };
   if (count === spec.value) return { ok: true, value: { typed, expected: String(spec.value) } };
   const other = expect.mistaken.find(({ spec: key }) => {

@@ -1,13 +1,12 @@
 import type { Answer } from "../../calculator/index.ts";
 import { type Bench, specFor } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
-import { factsOf } from "../../job/facts.ts";
 import { latest } from "../../job/fold.ts";
-import { holds, stepOf } from "../../procedure/index.ts";
+import { stepOf } from "../../procedure/index.ts";
 import { answeredWith, keep, no, yes } from "../answers.ts";
 import type { Hand, Kind, Look } from "../kind.ts";
 import { unproven } from "../unproven.ts";
-import { tailOf, verified } from "./expected.ts";
+import { isOfFigure, tailOf, verified } from "./expected.ts";
 
 function acceptVerified({ bench, state }: Hand, draft: DraftOf<"step_verified">): Answer<Body> {
   const step = stepOf(bench.procedure, draft.step);
@@ -18,8 +17,7 @@ function acceptVerified({ bench, state }: Hand, draft: DraftOf<"step_verified">)
 /** Whether what is counted is said to be of another make than the figure on file. */
 function isOfAnother({ bench, state }: Look, id: string): boolean {
   const step = stepOf(bench.procedure, id);
-  const judged = step?.kind === "verify" && step.expect.by === "count" ? step.expect.judged : undefined;
-  return judged !== undefined && holds(judged, factsOf(bench, state)) === false;
+  return step?.kind === "verify" && step.expect.by === "count" && isOfFigure(bench, state, step.expect) === false;
 }
 const titleOf = (bench: Bench, step: string): string => stepOf(bench.procedure, step)?.title.toLowerCase() ?? step;
 
