@@ -72,3 +72,13 @@ export function jobOn(bench: Bench, by = technician, counts: Record<string, numb
   ];
   return job;
 }
+
+/** What is typed of a drive shaft before and while it is opened, in every test of one. */
+export const SHAFT_AS_IT_CAME: Readonly<Record<string, string[]>> = {
+  "inspect:boot-survey-in:found": ["torn"],
+  "inspect:boot-survey-out:found": ["good", "weeks"],
+  "start:drying-in": ["dry"],
+  "start:drying-out": ["dry"],
+  "off:race": ["", "none"],
+  "inspect:joints-hand:found": ["stiff", "open"],
+};

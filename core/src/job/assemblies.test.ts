@@ -1,4 +1,4 @@
-import { chainFigures, figure, jobOn, limit, part, shop, torque, word } from "../../testingShop.ts";
+import { chainFigures, figure, jobOn, limit, part, SHAFT_AS_IT_CAME, shop, torque, word } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { questionOf, stepOf } from "../procedure/index.ts";
@@ -40,12 +40,7 @@ const ANSWERS: Record<string, string[]> = {
   "do:raise": ["left", "", "ball", "caliper"],
   "off:ball-joint-nut": ["none"],
   "inspect:shaft-body:found": ["sound"],
-  "inspect:boot-survey-in:found": ["torn"],
-  "inspect:boot-survey-out:found": ["good", "weeks"],
-  "start:drying-in": ["dry"],
-  "start:drying-out": ["dry"],
-  "off:race": ["", "none"],
-  "inspect:joints-hand:found": ["stiff", "open"],
+  ...SHAFT_AS_IT_CAME,
   "off:shaft": ["", "maker", "marks", "driven"],
   "off:joint-out": ["", "none", "stays"],
   "inspect:drive-seal:found": ["whole"],
