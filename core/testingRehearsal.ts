@@ -1,4 +1,5 @@
 import { broken, orderRules } from "./testingOrder.ts";
+import { plantedStops } from "./testingStops.ts";
 import { shippedBodies } from "./testingProcedures.ts";
 import { rehearse } from "./src/job/index.ts";
 import { procedureSchema } from "./src/procedure/index.ts";
@@ -17,12 +18,22 @@ export function rehearseShipped(which: "long" | "quick"): void {
     (_, procedure) => {
       const rules = orderRules.filter((rule) => rule.in.includes(procedure.id));
       const met = new Set<string>();
-      const { faults, walks, lines } = rehearse(procedure, (tasks) => {
-        for (const task of tasks) met.add(task);
-        const wrong = rules.map((rule) => ({ at: rule.then, message: broken(rule, tasks) })).find((one) => one.message);
-        return wrong?.message ? { at: wrong.at, message: wrong.message } : null;
-      });
+      const stops = plantedStops();
+      const { faults, walks, lines } = rehearse(
+        procedure,
+        (tasks) => {
+          for (const task of tasks) met.add(task);
+          const wrong = rules
+            .map((rule) => ({ at: rule.then, message: broken(rule, tasks) }))
+            .find((one) => one.message);
+          return wrong?.message ? { at: wrong.at, message: wrong.message } : null;
+        },
+        stops.meets,
+      );
       expect(faults).toEqual([]);
+      // What sets something going was met in some walk, with every stop planted before it.
+      const going = [...procedure.steps, ...procedure.points].filter((row) => "setsGoing" in row && row.setsGoing);
+      expect(going.map(({ id }) => id).filter((id) => !stops.met.has(id))).toEqual([]);
       // A rule about what never comes holds of nothing.
       expect(rules.flatMap(({ first, then }) => [first, then]).filter((task) => !met.has(task))).toEqual([]);
       expect(walks).toBeGreaterThan(procedure.questions.length);

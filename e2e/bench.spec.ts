@@ -291,7 +291,7 @@ test("every place behind the mark opens; a gauge is calibrated, checked and put 
   await expect(caliper.getByRole("button", { name: "Put away" })).toBeVisible();
 });
 
-test("a stop-work finding stands on every view until somebody says what was done", async ({ page }) => {
+test("a stop-work finding stands on every view until it was put right and found well", async ({ page }) => {
   await signIn(page, shop, "Tobin Hask");
   const next = page.getByRole("region", { name: "Do next" }).getByRole("listitem").first();
   await expect(next).toContainText("Club bike 21");
@@ -304,8 +304,11 @@ test("a stop-work finding stands on every view until somebody says what was done
   await page.goto(bench);
   await page.getByRole("button", { name: "Say what was done" }).click();
   await typeLines(page, ["roller found in the sump, bearing renewed"]);
-  await expect(status(page)).toContainText("cleared for work: roller found in the sump");
-  await expect(page.getByRole("alert").filter({ hasText: "Stop work" })).toBeHidden();
+  const stop = page.getByRole("alert").filter({ hasText: "Stop work. Basket bearing: missing" });
+  await expect(stop).toContainText("Put right: roller found in the sump, bearing renewed. Look at it once more");
+  // It is asked next, and only well closes it.
+  await typeLines(page, ["full"]);
+  await expect(stop).toBeHidden();
   await expect(page.getByText("all kept")).toBeVisible();
   await page.goto(`${bench}/sheet`);
   await expect(page.getByRole("main")).toContainText("Work was stopped: Basket bearing: missing");

@@ -5,7 +5,6 @@ import { isTaskLine, kindOfKey, type TaskLine } from "../task/lines.ts";
 import { lineRule, slotRule } from "../task/registry.ts";
 import { isAnswered, isSkipped } from "./answered.ts";
 import { acceptAgreed, waitsForOwner } from "./agreedSum.ts";
-import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { acceptBack, acceptBesides } from "./besides.ts";
 import { acceptCard } from "./cards.ts";
@@ -189,12 +188,6 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       const text = tasks.find((task) => task.id === draft.task)?.caution ?? null;
       if (text === null) return no("unsupported", "task", `"${draft.task}" has no caution.`);
       return yes({ ...draft, text });
-    }
-    case "stop_cleared": {
-      const stop = stopsOf(bench, state).find(({ event }) => event.id === draft.event);
-      if (!stop) return no("unsupported", "event", "That line stops nothing.");
-      if (stop.cleared) return no("conflict", "event", `Cleared already: ${stop.cleared.body.reason}.`);
-      return yes(draft);
     }
     case "photo_taken":
       if (!tasks.some((task) => task.id === draft.task))

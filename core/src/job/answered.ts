@@ -5,6 +5,7 @@ import { slotRule } from "../task/registry.ts";
 import type { Bench } from "./bench.ts";
 import type { JobState } from "./fold.ts";
 import { isReplaced } from "./replaced.ts";
+import { heldBy } from "./stops.ts";
 import type { Task } from "./task.ts";
 
 export function isAnswered(bench: Bench, state: JobState, s: Slot): boolean {
@@ -26,8 +27,9 @@ export function isOff(bench: Bench, state: JobState, entry: Entry): boolean {
     .every((s) => isAnswered(bench, state, s));
 }
 
-/** Slots of a task that still wait for an answer, skipped ones left out. */
+/** Slots of a task that still wait for an answer, without skipped ones and those that a stop holds on a walk round. */
 export function waitingSlots(bench: Bench, state: JobState, task: Task): Slot[] {
+  if (heldBy(bench, state, task.id) !== null) return [];
   return task.slots.filter((s) => !isAnswered(bench, state, s) && !isSkipped(bench, state, s));
 }
 

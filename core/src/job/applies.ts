@@ -2,7 +2,6 @@ import {
   type Entry,
   entryHolding,
   type FastenerEntry,
-  findingWords,
   holds,
   type Locking,
   type MeasurePoint,
@@ -17,7 +16,6 @@ import {
 import type { Spec } from "../spec/index.ts";
 import { slot } from "../task/lines.ts";
 import { type Bench, specFor } from "./bench.ts";
-import { type EventOf, isEvent } from "./events.ts";
 import { factsOf, hasComeOff } from "./facts.ts";
 import { countOf, type JobState, latest } from "./fold.ts";
 import { perState } from "./perState.ts";
@@ -153,17 +151,4 @@ export function limitAt(
   const said = spec?.kind === "limit" ? spec.condition : undefined;
   if (said === undefined || conditionWord === undefined || said === conditionWord) return { spec, elsewhere: null };
   return { spec: null, elsewhere: said };
-}
-
-export type Stop = { event: EventOf<"finding_recorded">; text: string; cleared: EventOf<"stop_cleared"> | null };
-
-/** Findings that make the machine unfit to run, with what was done about each. */
-export function stopsOf(bench: Bench, state: JobState): Stop[] {
-  return [...state.bySlot.values()].flatMap((lines): Stop[] => {
-    const last = lines[lines.length - 1];
-    if (last === undefined || !isEvent(last, "finding_recorded") || last.body.leads !== "stop") return [];
-    const point = bench.procedure.points.find((p) => p.id === last.body.point);
-    const text = `${point?.name ?? last.body.point}: ${findingWords(last.body)}`;
-    return [{ event: last, text, cleared: state.cleared.get(last.id) ?? null }];
-  });
 }

@@ -104,8 +104,9 @@ test("a work that it led to and that was dropped answers for nothing; what was c
   expect(followedWords(concern(job))).toBe("another work of this job");
   job.append({ type: "work_dropped", work: "w2", reason: "later" });
   expect(followedWords(concern(job))).toBeNull();
+  // As jobs of before have it.
   const stopped = found(wordFor("renew"), "stop");
-  stopped.keep({ type: "stop_cleared", event: concern(stopped).event, reason: "filed smooth" });
+  stopped.append({ type: "stop_cleared", event: concern(stopped).event, reason: "filed smooth" });
   expect(back(stopped).some((what) => /^basket fingers/i.test(what))).toBe(false);
 });
 
@@ -186,10 +187,13 @@ test("looked at and well, what stood there from before stands no longer", () => 
 });
 
 describe("a job that is not finished", () => {
-  test("parked, nothing is worked at until it is gone on with; a stop is not parked away; no day that is past", () => {
+  test("parked, nothing is worked at until it is gone on with; a stop stays open meanwhile; no day that is past", () => {
     const stopped = found(wordFor("renew"), "stop");
-    expect(stopped.offer({ type: "job_parked", reason: "parts", on: null })).toMatchObject({
-      error: { message: expect.stringMatching(/^Work is stopped: /) as string },
+    stopped.keep({ type: "job_parked", reason: "parts", on: null });
+    expect(stopped.state.parked?.body.standing).toContain("Not to be used. Basket fingers: grooved, as found");
+    expect(summarise(stopped.shop, stopped.state)).toMatchObject({
+      stage: "parked",
+      stop: "Basket fingers: grooved, as found",
     });
     const job = jobAt("do:arm-engaged", ANSWERS, bench, technician);
     expect(job.offer({ type: "job_parked", reason: "parts", on: "2026-11-01" })).toMatchObject({

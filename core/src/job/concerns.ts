@@ -18,6 +18,7 @@ import { PHASES, type Phase } from "./fields.ts";
 import { countOf, type JobState, lastDay, latest, nameOfItem } from "./fold.ts";
 import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
+import { goneAgain } from "./stops.ts";
 
 /** What became of something that was found, by its line: the last that was said of it, and the owner's word on it. */
 export type Concern = {
@@ -45,9 +46,30 @@ export type Concern = {
 
 const lastOf = (state: JobState, key: string): JobEvent | undefined => state.bySlot.get(key)?.at(-1);
 
-/** A part about which something is decided in this work answers for what was found of it: renewed, left, or still to be decided. */
-function isDecided(state: JobState, part: Part | undefined, item: number): boolean {
-  if (part?.singleUse === true) return true;
+/** Whether something is found or read once the part is in again: as left, or on the ride. */
+const isAfterwards = ({ stage }: Point, phase: Phase): boolean => phase === "left" && stage !== "bench";
+
+/** Whether the last word on a part was said after a line: only that answers for what was found once it is in again. */
+function decidedSince(state: JobState, part: Part, item: number, event: string): boolean {
+  const decided = lastOf(state, slot.decide(part.id, part.decision?.scope === "each" ? item : 0).key);
+  const found = state.events.find(({ id }) => id === event);
+  return decided !== undefined && found !== undefined && decided.number > found.number;
+}
+
+/**
+ * A part about which something is decided in this work answers for what was found of it: renewed, left, or still to be
+ * decided. What is found once it is in again is answered by no decision made before.
+ */
+function isDecided(
+  state: JobState,
+  point: Point,
+  part: Part | undefined,
+  item: number,
+  found: Found & object,
+): boolean {
+  if (isAfterwards(point, found.phase)) {
+    if (!part?.decision || !decidedSince(state, part, item, found.event)) return false;
+  } else if (part?.singleUse === true) return true;
   if (!part?.decision) return false;
   const decision = decisionFor(state, part, item)?.decision;
   return decision === undefined || decision === "renew" || decision === "leave";
@@ -107,7 +129,8 @@ export const concernsOf = perState((bench, state): readonly Concern[] => {
       return phases.flatMap((phase) => foundByGauge(state, point, on, item, phase) ?? []);
     });
     return found.flatMap((one): Concern[] => {
-      if (one.weight !== "stop" && isDecided(state, part, point.for === undefined ? one.item : 1)) return [];
+      if (one.weight !== "stop" && isDecided(state, point, part, point.for === undefined ? one.item : 1, one))
+        return [];
       const followed = state.follows.findLast(({ body }) => body.event === one.event) ?? null;
       const owner = state.ownerSaid.get(one.event) ?? null;
       return [
@@ -188,7 +211,10 @@ export function acceptFollowUp(
   }
   const body: BodyOf<"followed_up"> = { ...draft, text: concern.text };
   // Put right it is looked at once more; both findings stay in the log.
-  return { ok: true, value: draft.way === "put right" ? { ...body, undoes: [...concern.slots] } : body };
+  if (draft.way !== "put right") return { ok: true, value: body };
+  const found = state.events.find(({ id }) => id === concern.event);
+  const again = concern.weight === "stop" ? goneAgain(bench, state, found) : [];
+  return { ok: true, value: { ...body, undoes: [...concern.slots, ...again] } };
 }
 
 /** Takes the owner's word on what he was asked, or says what would be right. */

@@ -3,7 +3,7 @@ import type { Entry } from "../procedure/index.ts";
 import { no } from "../task/answers.ts";
 import { trayOf } from "../task/count/tray.ts";
 import { waitingSlots } from "./answered.ts";
-import { activeSpine, stopsOf } from "./applies.ts";
+import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import type { Body, BodyOf, DraftOf, JobEvent } from "./events.ts";
 import { hasComeOff } from "./facts.ts";
@@ -11,6 +11,7 @@ import { type JobState, lastDay } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { rechecksOf } from "./rechecks.ts";
 import { eventSentence } from "./sentences.ts";
+import { openStops } from "./stops.ts";
 import { walk } from "./walk.ts";
 
 /** Entries that have come off and are not back in. */
@@ -45,7 +46,9 @@ export function standingOf(bench: Bench, state: JobState): string[] {
   );
   const soft = open.filter((point) => !hard.includes(point) && point.group !== "stop work").length;
   return [
-    ...stopsOf(bench, state).flatMap(({ text, cleared }) => (cleared ? [] : [`Not to be used. ${text}`])),
+    ...openStops(bench, state).map(({ text, putRight }) =>
+      putRight ? `Not to be used. ${text}; put right, not proven: ${putRight.body.words}` : `Not to be used. ${text}`,
+    ),
     ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),
     ...out,
     ...hard.map(({ text }) => `Not proven: ${text}`),
@@ -53,23 +56,13 @@ export function standingOf(bench: Bench, state: JobState): string[] {
   ];
 }
 
-/** What stops the work is said something about before it is left: the refusal, or null. */
-function stoppedWork(bench: Bench, state: JobState): Answer<never> | null {
-  const stop = stopsOf(bench, state).find(({ cleared }) => cleared === null);
-  if (!stop) return null;
-  const message = `Work is stopped: ${stop.text}. Say what was done about it, or hand the machine back with its statement.`;
-  return no("conflict", "$", message);
-}
-
-/** Takes a job's standing still, or says what would be right: what stops the work is not parked away. */
+/** Takes a job's standing still, or says what would be right. What stops the work stays open while it stands, and is told. */
 export function acceptParking(
   bench: Bench,
   state: JobState,
   draft: DraftOf<"job_parked">,
 ): Answer<BodyOf<"job_parked">> {
   if (state.parked) return no("conflict", "$", "This job is parked already.");
-  const stopped = stoppedWork(bench, state);
-  if (stopped) return stopped;
   const last = lastDay(state);
   if (draft.on !== null && draft.on <= last) return no("range", "on", `${draft.on} is past: say a day after ${last}.`);
   return { ok: true, value: { ...draft, standing: standingOf(bench, state) } };
@@ -94,8 +87,11 @@ export function acceptCancelling(
   state: JobState,
   draft: DraftOf<"job_cancelled">,
 ): Answer<BodyOf<"job_cancelled">> {
-  const stopped = stoppedWork(bench, state);
-  if (stopped) return stopped;
+  const [stop] = openStops(bench, state);
+  if (stop) {
+    const message = `Work is stopped: ${stop.text}. Put it right, or hand the machine back with its statement.`;
+    return no("conflict", "$", message);
+  }
   const done = firstDone(state);
   if (done === undefined) return { ok: true, value: draft };
   const message = `The machine is not as it came: ${eventSentence(bench, state, done)}. Finish it and release it, or hand it back with its statement; what was not done is struck first.`;

@@ -28,7 +28,6 @@ const money = z.string().regex(/^\d{1,7}(\.\d{2})?$/, "a sum such as 45 or 45.50
 const jobDrafts = [
   z.strictObject({ type: z.literal("gate_passed"), gate: id, reason: text }),
   z.strictObject({ type: z.literal("caution_shown"), task: z.string().min(1).max(200) }),
-  z.strictObject({ type: z.literal("stop_cleared"), event: z.uuid(), reason: text }),
   z.strictObject({
     type: z.literal("photo_taken"),
     photo: z.uuid(),
@@ -303,6 +302,7 @@ const jobBodies = [
   z.object({ type: z.literal("work_released"), work: words }),
   z.object({ type: z.literal("gate_passed"), gate: words, because: words, reason: words }),
   z.object({ type: z.literal("caution_shown"), task: words, text: words }),
+  /** A stop that was cleared by words alone, as jobs of before did: nobody says it any more. */
   z.object({ type: z.literal("stop_cleared"), event: words, reason: words }),
   z.object({ type: z.literal("photo_taken"), photo: words, task: words, caption: words }),
   z.object({ type: z.literal("slot_skipped"), slot: words, reason: words }),

@@ -6,6 +6,7 @@ import type { Bench } from "./bench.ts";
 import { factsOf } from "./facts.ts";
 import type { JobState } from "./fold.ts";
 import { skipSays } from "./skips.ts";
+import { heldBecause } from "./stops.ts";
 import { walk } from "./walk.ts";
 
 const isNotFitted = (bench: Bench, state: JobState, s: Slot): boolean =>
@@ -26,8 +27,13 @@ function progress(bench: Bench, state: JobState): Facts {
   return facts;
 }
 
-/** The gate that is shut before a task, or null: its condition does not hold, and no lead has let the work pass it. */
-export function shutGate(bench: Bench, state: JobState, task: string): Gate | null {
+/**
+ * The gate that is shut before a task, or null: a stop holds what the task sets going, which nobody passes; or its own
+ * condition does not hold, and no lead has let the work pass it.
+ */
+export function shutGate(bench: Bench, state: JobState, task: string): Pick<Gate, "id" | "because" | "pass"> | null {
+  const because = heldBecause(bench, state, task);
+  if (because !== null) return { id: "stop-work", because, pass: "nobody" };
   const known = factsOf(bench, state);
   const standing = bench.procedure.gates.filter(
     (gate) => gate.before === task && !state.passed.has(gate.id) && holds(gate.when, known) === true,

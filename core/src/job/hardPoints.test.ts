@@ -73,7 +73,9 @@ test.each(shipped.filter(({ hard }) => hard.length > 0).map((one) => [one.id, on
           const lines = kept.flatMap((body): Body[] => {
             const key = slotKeyOf(body);
             if (key === null || !(gone.includes(key) || more.includes(key))) return [body];
-            const reason = whys[n % whys.length] ?? null;
+            const why = whys[n % whys.length] ?? null;
+            // That there is no lock at all is an answer, for which a lead signs.
+            const reason = why === "not fitted" && key.startsWith("lock:") ? "not reachable now" : why;
             n += 1;
             return reason === null ? [] : [{ type: "slot_skipped", slot: key, reason }];
           });
@@ -82,5 +84,38 @@ test.each(shipped.filter(({ hard }) => hard.length > 0).map((one) => [one.id, on
       ),
       { numRuns: 6, seed: 15 },
     );
+  },
+);
+
+test.each(
+  shipped.filter(({ hard }) => hard.some((key) => key.startsWith("lock:"))).map((one) => [one.id, one] as const),
+)(
+  "%s: a fastener that has no lock on this machine ends in a release that a lead signed for",
+  (_, { bench, kept, hard }) => {
+    for (const lock of hard.filter((key) => key.startsWith("lock:"))) {
+      const lines = kept.map((body): Body =>
+        slotKeyOf(body) === lock ? { type: "slot_skipped", slot: lock, reason: "not fitted" } : body,
+      );
+      expect([lock, released(bench, numbered(lines))]).toEqual([lock, "taken"]);
+    }
+  },
+);
+
+test.each(shipped.map((one) => [one.id, one] as const))(
+  "%s: tightened by feel where no wrench reaches or no figure is on file, the lock is recorded and a lead releases it",
+  (_, { bench, kept }) => {
+    const locked = [...new Set(kept.flatMap((body) => (body.type === "fastener_locked" ? [body.entry] : [])))];
+    for (const entry of locked) {
+      const without = { ...bench, wrenches: [] };
+      const lines = kept.map((body): Body => {
+        const key = slotKeyOf(body);
+        if (body.type !== "torque_applied" || body.entry !== entry || key === null) return body;
+        return { type: "slot_skipped", slot: key, reason: "tightened by feel" };
+      });
+      const upTo = lines.findIndex((body) => body.type === "fastener_locked" && body.entry === entry);
+      const draft = { type: "fastener_locked", entry, place: 1, pastDeg: null } as const;
+      expect([entry, complete(without, fold(numbered(lines.slice(0, upTo))), draft, LEAD).ok]).toEqual([entry, true]);
+      expect([entry, released(without, numbered(lines))]).toEqual([entry, "taken"]);
+    }
   },
 );

@@ -11,8 +11,6 @@ export {
   isWithheld,
   limitAt,
   specAt,
-  type Stop,
-  stopsOf,
   wayOf,
 } from "./applies.ts";
 export {
@@ -77,6 +75,7 @@ export {
   typedSchema,
 } from "./events.ts";
 export { factsOf } from "./facts.ts";
+export { isOpenStop, openStops, type Stop, stopsOf } from "./stops.ts";
 export {
   type Complaint,
   complaintsOf,

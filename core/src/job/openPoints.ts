@@ -5,15 +5,15 @@ import { openOf, slotRule, TASKS } from "../task/registry.ts";
 import { waitApplies, waitsOf } from "../task/wait/clocks.ts";
 import { agreedPoints, overAgreed, overWords } from "./agreedSum.ts";
 import { isAnswered, isSkipped, nextTask, slotName, waitingKey, waitingSlots } from "./answered.ts";
-import { stopsOf } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { concernsOf, isAsked } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { overdueTools } from "./overdue.ts";
 import { perState } from "./perState.ts";
 import { secondLooks } from "./secondLook.ts";
-import { isSwept, skipSays } from "./skips.ts";
+import { isNotEquipped, isSwept, skipSays } from "./skips.ts";
 import { ranges, type Stage, type Task } from "./task.ts";
+import { openStops } from "./stops.ts";
 import { troublePoints } from "./trouble.ts";
 import { walk } from "./walk.ts";
 
@@ -94,7 +94,8 @@ export const openPoints = perState((bench, state): readonly OpenPoint[] => {
     }
     for (const [s, ...more] of skippedTogether(bench, state, task)) {
       const reason = state.skipped.get(s.key)?.body.reason ?? "";
-      const hard = isHard(bench, s) || slotRule(s).saidInTheEnd?.(bench, s) === true;
+      const blocks = isHard(bench, s) && !isNotEquipped(state, s);
+      const hard = blocks || slotRule(s).saidInTheEnd?.(bench, s) === true;
       const many = more.length > 0;
       points.push({
         key: `skip:${s.key}${many ? `:${more.length + 1}` : ""}`,
@@ -160,7 +161,7 @@ export function summarise(bench: Bench, state: JobState): Summary {
     clocks: waitsOf(bench, state)
       .filter((wait) => wait.endedAt === null && waitApplies(bench, state, wait.wait))
       .map((wait) => ({ title: wait.wait.title, endsAt: wait.endsAt })),
-    stop: stopsOf(bench, state).find((stop) => stop.cleared === null)?.text ?? null,
+    stop: openStops(bench, state)[0]?.text ?? null,
     since: last?.at ?? "",
     by: last?.by.name ?? "",
     ...{ promised: state.promised, assigned: state.assigned },

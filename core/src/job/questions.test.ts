@@ -1,6 +1,16 @@
 import { procedureSchema } from "../procedure/index.ts";
 import { bench, Job, jobAt, lead, technician } from "../../testingBench.ts";
-import { type Bench, cautionDrafts, isEvent, presetBy, presetOf, stopsOf, summarise, walk } from "./index.ts";
+import {
+  type Bench,
+  cautionDrafts,
+  isEvent,
+  openStops,
+  presetBy,
+  presetOf,
+  stopsOf,
+  summarise,
+  walk,
+} from "./index.ts";
 import { waitsOf } from "../task/index.ts";
 
 // Every figure in this file is invented.
@@ -141,24 +151,32 @@ describe("stop work", () => {
     expect(job.offer({ type: "open_point_signed", key: point?.key ?? "", reason: "seen" })).toMatchObject({
       error: { message: expect.stringMatching(/^No signature clears this/) },
     });
-    const stop = stopsOf(bench, job.state)[0];
-    job.keep({
-      type: "stop_cleared",
-      event: stop?.event.id ?? "",
-      reason: "roller found in the sump, bearing renewed",
+    expect(job.offer({ type: "finding_recorded", point: "basket-bearing", item: 1, word: "full" })).toMatchObject({
+      error: { message: expect.stringMatching(/^It stops the work: .*Put it right and record what was done/) },
     });
+    const right = {
+      type: "followed_up",
+      event: openStops(bench, job.state)[0]?.event.id ?? "",
+      way: "put right",
+    } as const;
+    const none = { meter: null, on: null, count: null, now: null, later: null };
+    job.keep({ ...right, ...none, words: "roller found in the sump, bearing renewed" });
+    // Words alone close nothing: it is looked at once more, and only well does.
+    expect(stage(job).stop).toMatch(/^Basket bearing: missing/);
+    expect(job.task?.id).toBe("inspect:basket-bearing:found");
+    job.type("m");
+    expect(openStops(bench, job.state)).toHaveLength(1);
+    job.keep({ ...right, ...none, event: openStops(bench, job.state)[0]?.event.id ?? "", words: "another bearing" });
+    job.type("1");
     expect(stage(job).stop).toBeNull();
-    expect(stopsOf(bench, job.state)[0]?.cleared?.body.reason).toMatch(/found in the sump/);
-    expect(job.offer({ type: "stop_cleared", event: stop?.event.id ?? "", reason: "again" })).toMatchObject({
-      error: { message: expect.stringMatching(/Cleared already/) },
-    });
+    expect(stopsOf(bench, job.state)[0]).toMatchObject({ putRight: { body: { words: "another bearing" } } });
   });
 
-  test("only such a finding is cleared so", () => {
-    const job = jobAt("decide:spring");
-    expect(job.offer({ type: "stop_cleared", event: job.events[3]?.id ?? "", reason: "x" })).toMatchObject({
-      error: { message: "That line stops nothing." },
-    });
+  test("found by a slip, it is struck", () => {
+    const job = jobAt("decide:spring", missing);
+    job.keep({ type: "struck", event: openStops(bench, job.state)[0]?.event.id ?? "" });
+    expect(stage(job).stop).toBeNull();
+    expect(job.task?.id).toBe("inspect:basket-bearing:found");
   });
 });
 
@@ -190,7 +208,12 @@ describe("torque that proves nothing", () => {
   test("nothing is locked before it is torqued", () => {
     const job = jobAt("torque:hub-nut", { "off:judder": ["", "1", "go"] });
     expect(job.offer({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null })).toMatchObject({
-      error: { message: "Torque hub nut 1 first, then lock it." },
+      error: { message: "Tighten hub nut 1 first and say how, by wrench or by feel; then lock it." },
     });
+    // By feel proves no torque, and a lead answers for that; the lock that is on is on all the same.
+    job.type("feel");
+    job.keep({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null });
+    expect(job.open.filter(({ task }) => task === "lock:hub-nut")).toEqual([]);
+    expect(job.open.find(({ task }) => task === "torque:hub-nut")).toMatchObject({ hard: false });
   });
 });

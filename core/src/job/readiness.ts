@@ -4,6 +4,7 @@ import { concernsOf } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { isSwept, skipSays } from "./skips.ts";
 import { isSkipped } from "./answered.ts";
+import { heldBy } from "./stops.ts";
 import { walk } from "./walk.ts";
 import { worksStanding } from "./works.ts";
 
@@ -34,13 +35,15 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
     work === null ? weight !== "watch" && followed?.body.way !== "put right" : undone.has(work),
   );
   const watched = found.filter((concern) => concern.weight === "watch" && !keeps.includes(concern));
-  const notLooked = walk(bench, state).flatMap((task) =>
-    task.slots.flatMap((s) => {
+  const notLooked = walk(bench, state).flatMap((task) => {
+    const held = heldBy(bench, state, task.id);
+    if (held !== null) return [`${task.title}: held by ${held.text}`];
+    return task.slots.flatMap((s) => {
       if (!isSwept(bench, s) || !isSkipped(bench, state, s)) return [];
       if (skipSays(bench, state, s) !== "not reached") return [];
       return [`${task.title}: ${state.skipped.get(s.key)?.body.reason ?? ""}`];
-    }),
-  );
+    });
+  });
   const words = (list: typeof found): string[] => list.map(({ text }) => text);
   const word = keeps.length > 0 ? "not ready" : watched.length > 0 ? "ready, with these watched" : "ready";
   return { word, watched: words(watched), keeps: words(keeps), notLooked };

@@ -26,11 +26,12 @@ import { nextTask, slotName, waitingSlots } from "./answered.ts";
 import { activeSpine, goesBack, goingIn } from "./applies.ts";
 import { type Bench, NO_MORE_SAID } from "./bench.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
-import { fold, foldOn } from "./fold.ts";
+import { fold, foldOn, type JobState } from "./fold.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
 import { pairwise } from "./pairwise.ts";
 import { secondLooks } from "./secondLook.ts";
+import type { Task } from "./task.ts";
 import { walk } from "./walk.ts";
 import { workOfRow, worksOf } from "./worksOf.ts";
 
@@ -52,6 +53,8 @@ type Manner = {
   from?: Begun;
   /** Told of each question that is answered as it was told to be. */
   answered?: (question: string) => void;
+  /** What must hold as a walk comes to a task: what is wrong, or null. */
+  meets?: (bench: Bench, state: JobState, task: Task) => string | null;
   /** Steps from one task to another at which a release was tried already, by whichever walk came first; null: none is. */
   tried: Set<string> | null;
 };
@@ -317,7 +320,11 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
     }
     // Asked once for each step from one task to another: nothing may be closed while something waits.
     const step = `${at} ${task.id}`;
-    if (task.id !== at) for (const one of tasks) seen.add(one.id);
+    if (task.id !== at) {
+      for (const one of tasks) seen.add(one.id);
+      const wrong = manner.meets?.(bench, state, task) ?? null;
+      if (wrong !== null) return end(task.id, wrong);
+    }
     if (task.id !== at && manner.tried?.has(step) === false) {
       manner.tried.add(step);
       if (complete(bench, state, { type: "job_released", said: RELEASE_WORD }, TECHNICIAN).ok) {
@@ -471,12 +478,13 @@ function unknownFault(bench: Bench, counts: Record<string, number>, config: Reco
  * Works a procedure through from opening to release in every way that its questions allow, on machines made in every
  * pair of ways, as a technician would who does all well; where those are more than can be walked, the rest by each answer
  * on each machine, and every pair of answers, of words of the machine, and of parts kept or renewed. It must always end, close only when all is done, put back in reverse what was taken off, and reach
- * every one of its pieces in some walk. What else must hold of each walk, as its tasks in order, `look` tells. Pure:
- * figures and times are the rehearsal's own.
+ * every one of its pieces in some walk. What else must hold of each walk, as its tasks in order, `look` tells; and what
+ * must hold as it comes to a task, `meets`. Pure: figures and times are the rehearsal's own.
  */
 export function rehearse(
   procedure: Procedure,
   look: (tasks: readonly string[]) => Fault | null = () => null,
+  meets: Manner["meets"] = () => null,
 ): Rehearsal {
   const counts = countsFor(procedure);
   const bench = benchFor(procedure, counts);
@@ -526,7 +534,7 @@ export function rehearse(
       const word = `${question} ${how.said.get(question) ?? ""}`;
       if (word === alone) once.add(word);
     };
-    const walked = walkOnce(bench, counts, { ...how, branch, answered, tried });
+    const walked = walkOnce(bench, counts, { ...how, branch, answered, tried, meets });
     walks += 1;
     lines += walked.lines;
     for (const task of walked.tasks) reached.add(task);

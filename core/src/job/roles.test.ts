@@ -91,10 +91,6 @@ const PLACES: Record<Draft["type"], () => At> = {
   }),
   step_confirmed: at("do:make-safe", { type: "step_confirmed", step: "make-safe" }),
   caution_shown: at("do:make-safe", { type: "caution_shown", task: "do:make-safe" }),
-  stop_cleared: () => {
-    const job = stopped();
-    return { job, draft: { type: "stop_cleared", event: job.events.at(-1)?.id ?? "", reason: "found" } };
-  },
   photo_taken: at("off:cover", { type: "photo_taken", photo: uuid(7), task: "off:cover", caption: "" }),
   slot_skipped: at("measure:friction-thickness:found", {
     ...{ type: "slot_skipped", slot: "read:friction-thickness:1:1:found", reason: "r" },

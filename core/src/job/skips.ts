@@ -38,6 +38,15 @@ function mayBeNotFitted(state: JobState, s: Slot): boolean {
   return (s.kind === "fit" || s.kind === "pull" || s.kind === "lock") && isEntryNotFitted(state, s.entry);
 }
 
+/**
+ * Whether a fastener or its lock was said not to be there: nothing that blocks a release, for which a lead answers by name.
+ * What is there is tightened and locked, or the machine is handed back.
+ */
+export function isNotEquipped(state: JobState, s: Slot): boolean {
+  if (state.skipped.get(s.key)?.body.reason !== NOT_FITTED) return false;
+  return s.kind === "lock" || (s.kind === "pull" && isEntryNotFitted(state, s.entry));
+}
+
 /** Whether something was found here and put right: whoever put it right looks once more, or a lead answers for it. */
 const isLookedAtOnceMore = (state: JobState, { key }: Slot): boolean =>
   state.follows.some(({ body }) => body.way === "put right" && body.undoes?.includes(key));

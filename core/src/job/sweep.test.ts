@@ -93,6 +93,50 @@ test("a stop keeps it, whoever signs; the engine is not started with a throttle 
   expect(job.offer({ type: "job_released", said: RELEASE_WORD }).ok).toBe(false);
 });
 
+test("a stop holds the start: it counts as answered, what stands behind it as not looked at, and it ends not ready", () => {
+  const job = swept({ wires: "smell" });
+  expect(job.events.some(({ body }) => body.type === "step_confirmed" && body.step === "run")).toBe(false);
+  const held = (title: string) =>
+    `${title}: held by Wires, plugs, hoses at a glance; fuel by smell: smell, smells of fuel`;
+  expect(verdict(job)).toMatchObject({
+    word: "not ready",
+    notLooked: [held("First start"), held("Stop switch and tether"), held("At idle"), held("After running")],
+  });
+  expect(job.offer({ type: "step_confirmed", step: "run" })).toMatchObject({
+    error: { message: expect.stringMatching(/^Not yet\. Wires.*Put it right and record what was done/) as string },
+  });
+  expect(job.open.map(({ group }) => group)).toEqual(["stop work"]);
+  expect(job.offer({ type: "job_released", said: RELEASE_WORD }).ok).toBe(false);
+  // Put right and found well, the start opens and the round goes on behind it.
+  const event = job.events.find(({ body }) => body.type === "finding_recorded" && body.word === "smell")?.id ?? "";
+  const none = { meter: null, on: null, count: null, now: null, later: null };
+  job.keep({ type: "followed_up", way: "put right", event, words: "hose renewed", ...none });
+  expect(job.offer({ type: "step_confirmed", step: "run" })).toMatchObject({
+    error: { message: expect.stringMatching(/It was put right: look at it once more first/) as string },
+  });
+  job.type("1");
+  expect(job.task?.id).toBe("do:run");
+  job.type("");
+  expect(job.task?.id).toBe("inspect:stop-switch:left");
+});
+
+test("found bad while it runs and put right, the start is done anew as its proof", () => {
+  const job = swept({ "stop-switch": "dead" });
+  const event = job.events.find(({ body }) => body.type === "finding_recorded" && body.word === "dead")?.id ?? "";
+  const none = { meter: null, on: null, count: null, now: null, later: null };
+  job.keep({ type: "followed_up", way: "put right", event, words: "switch renewed", ...none });
+  expect(job.task?.id).toBe("do:run");
+  job.type("");
+  job.type("1");
+  expect(verdict(job)).toMatchObject({ word: "ready", keeps: [] });
+});
+
+test("a cracked arm holds the ride, not a start", () => {
+  const job = swept({ "arms-left": "5" });
+  expect(job.events.some(({ body }) => body.type === "step_confirmed" && body.step === "run")).toBe(true);
+  expect(verdict(job)).toMatchObject({ word: "not ready", notLooked: [] });
+});
+
 test("not looked at is an answer with its reason: no lead is asked, it is told, and it comes first the next time", () => {
   const job = swept({ lugs: "/;snow on it", rope: "1" });
   expect(job.open).toEqual([]);

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
+import { endangersField, safetyFields } from "./going.ts";
 import { anchor, ENDS, id, rowId, sentence, tells, when } from "./spine.ts";
 
 /** What is drawn beside the rows of a reading: each place's thickness along a bed, or a sag in its range. */
@@ -25,6 +26,7 @@ const common = {
   last: z.boolean().optional(),
   /** Looked at or read on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
   swept: z.boolean().optional(),
+  ...safetyFields,
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,
@@ -97,6 +99,7 @@ const inspectSchema = z.strictObject({
         word: z.string().regex(/^\S+$/, "one word, since several are typed on one line"),
         means: sentence,
         leads: z.enum(["keep", "watch", "renew", "stop"]),
+        ...endangersField,
         /** Counts as a mark when the pattern along the items is read. */
         marked: z.boolean().default(false),
         /** How it looks, where the procedure draws it itself and names no drawing. */

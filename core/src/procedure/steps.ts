@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
+import { setsGoingFields } from "./going.ts";
 import { underSchema } from "./points.ts";
 import { anchor, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
 
@@ -17,6 +18,7 @@ const doSchema = z.strictObject({
   ...anchor,
   ...words,
   tells,
+  ...setsGoingFields,
   /** Done once for the machine, whatever is worked on at other places of it in the same job: raised, set down. */
   once: z.boolean().optional(),
   /** What another person than the one who did it looks at, before the machine may go. */
@@ -124,6 +126,7 @@ const adjustSchema = z.strictObject({
   stage: z.enum(["build", "together", "prove"]),
   after: rowId.optional(),
   ...words,
+  ...setsGoingFields,
   quantity: z.enum(KINDS),
   unit: z.string(),
   gauge: id,

@@ -16,7 +16,7 @@ import {
   resumeSentence,
   slotName,
   slotsInHand,
-  stopsOf,
+  openStops,
   type Task,
   toolName,
   tools,
@@ -25,6 +25,7 @@ import {
   walk,
   workOfTask,
   worksInJob,
+  concernsOf,
 } from "@averin/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -135,7 +136,7 @@ export function BenchScreen({
   const left = unsigned(state, points);
   const wanted = useLastTool(actor.id, task?.id ?? null);
   const kit = tools(bench, task, wanted);
-  const stops = stopsOf(bench, state).filter((stop) => stop.cleared === null);
+  const stops = openStops(bench, state);
   const opened = state.opened?.body;
   const together = task === null || task.stage === "together" || task.stage === "prove" || task.stage === "build";
   const last = tasks[tasks.length - 1];
@@ -252,10 +253,23 @@ export function BenchScreen({
 
       {stops.map((stop) => (
         <p key={stop.event.id} role="alert" className="stop flex items-center gap-4 px-4 py-1 text-lg font-semibold">
-          <span className="flex-1">Stop work. {stop.text}</span>
-          <button type="button" className="key" onClick={() => hand.clear(stop.event.id, stop.text)}>
-            Say what was done
-          </button>
+          <span className="flex-1">
+            Stop work. {stop.text}
+            {stop.putRight &&
+              `. Put right: ${stop.putRight.body.words}. Look at it once more: raised, or at walking pace first.`}
+          </span>
+          {concernsOf(bench, state)
+            .filter(({ event }) => event === stop.event.id)
+            .map((concern) => (
+              <button
+                key={concern.event}
+                type="button"
+                className="key"
+                onClick={() => hand.followUp(concern, "put right")}
+              >
+                Say what was done
+              </button>
+            ))}
         </p>
       ))}
       {resume !== "" && (

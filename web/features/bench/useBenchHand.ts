@@ -85,7 +85,6 @@ function askOf(typed: string, plain: Plain): Draft[] | null {
 }
 
 const DROP_REASONS = ["owner wants it later", "not needed after all", "done elsewhere"] as const;
-const CLEAR_REASONS = ["found and put right", "part renewed", "looked at again: it was not so"] as const;
 
 /** What the line asks back before anything is kept. */
 export type Asking =
@@ -292,14 +291,6 @@ export function useBenchHand({
       drafts: because(SIGN_REASONS, (reason) => ({ type: "open_point_signed", key: point.key, reason })),
     });
   };
-
-  const clear = (event: string, text: string): void =>
-    ask({
-      kind: "reason",
-      question: `${text}. What was done about it?`,
-      reasons: CLEAR_REASONS,
-      drafts: because(CLEAR_REASONS, (reason) => ({ type: "stop_cleared", event, reason })),
-    });
 
   const dropWork = (work: string, name: string): void =>
     ask({
@@ -631,7 +622,6 @@ export function useBenchHand({
     step,
     otherTool,
     sign,
-    clear,
     reopen,
     dropWork,
     followUp,

@@ -132,11 +132,16 @@ describe("the sheet", () => {
     job.type("m");
     expect(sheet(job)).toContain("Not fit to run. ");
     const stop = job.events.at(-1)?.id ?? "";
-    job.keep({ type: "stop_cleared", event: stop, reason: "roller found in the sump" });
+    const right = { type: "followed_up", event: stop, way: "put right", words: "roller found in the sump" } as const;
+    job.keep({ ...right, meter: null, on: null, count: null, now: null, later: null });
+    expect(sheet(job)).toContain("put right and not proven: roller found in the sump");
+    job.type("1");
     expect(sheet(job)).toContain("Work was stopped: ");
     job.until(null, answers);
     const data = sheetData("T-0001", bench, job.events);
-    expect(data?.stops[0]?.cleared).toMatch(/^roller found in the sump, Tobin Hask/);
+    expect(data?.stops[0]?.cleared).toMatch(
+      /^roller found in the sump, Tobin Hask; looked at once more: .*, Tobin Hask/,
+    );
     expect(data?.tray).toEqual(
       expect.arrayContaining(["Cover bolts: 6 out, 6 in", "Pedal wedges: 1 put on, 1 taken away"]),
     );

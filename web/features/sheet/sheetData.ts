@@ -48,6 +48,8 @@ import {
   torqueWords,
   skipSays,
   endedWords,
+  findingWords,
+  type Stop,
   stopsOf,
   troublesOf,
   trailOf,
@@ -403,6 +405,18 @@ const packetsOf = (state: JobState, row: string): string[] =>
       : [],
   );
 
+/** A stop with what was done about it, where it is not proven yet. */
+const stopText = ({ text, putRight, proof }: Stop): string =>
+  putRight && !proof ? `${text}; put right and not proven: ${putRight.body.words}` : text;
+
+/** How a stop was closed, by whom and when; null while it is open. */
+function closedWords({ cleared, putRight, proof }: Stop): string | null {
+  if (cleared) return `${cleared.body.reason}, ${cleared.by.name}, ${dayOf(cleared.at)}`;
+  if (!proof) return null;
+  const done = putRight ? `${putRight.body.words}, ${putRight.by.name}; ` : "";
+  return `${done}looked at once more: ${findingWords(proof.body)}, ${proof.by.name}, ${dayOf(proof.at)}`;
+}
+
 /** The sheet of a job as it stands, or as it stood at one of its releases, counted from 1. */
 export function sheetData(
   job: string,
@@ -442,10 +456,7 @@ export function sheetData(
     works: worksOfSheet(bench, state),
     times: timesOf(bench, state),
     complaint: `Came in ${dayOf(opened.at)} for: ${complaint}${symptom === "" ? "" : ` (${symptom})`}`,
-    stops: stopsOf(bench, state).map(({ text, cleared }) => ({
-      text,
-      cleared: cleared && `${cleared.body.reason}, ${cleared.by.name}, ${dayOf(cleared.at)}`,
-    })),
+    stops: stopsOf(bench, state).map((stop) => ({ text: stopText(stop), cleared: closedWords(stop) })),
     readings: activePoints(bench, state)
       .filter((p): p is MeasurePoint => p.kind === "measure")
       .map((point) => readingsOfPoint(bench, state, point)),

@@ -1,4 +1,4 @@
-import { type Figures, figuresKnown, type Procedure, readProcedure, rolesOf } from "@averin/core";
+import { type Figures, figuresKnown, type Procedure, readProcedure, rolesOf, withSafety } from "@averin/core";
 import type { At, Database } from "../database.ts";
 import { notFound } from "../refused.ts";
 
@@ -17,7 +17,14 @@ export async function procedureByHash(db: Database, hash: string, transaction: A
   if (known) return known;
   const row = await db.procedures.findByPk(hash, { transaction });
   if (!row) throw notFound("procedure");
-  return inShape(hash, row.get("body"));
+  if (row.get("offered") === true) return inShape(hash, row.get("body"));
+  // A job under way keeps its procedure; what may be set going over which finding is held as in today's.
+  const of = { procedureId: row.get("procedureId") as string, offered: true };
+  const today = await db.procedures.findOne({ where: of, transaction });
+  const kept = readProcedure(row.get("body"));
+  const held = today ? withSafety(kept, readProcedure(today.get("body"))) : kept;
+  read.set(hash, held);
+  return held;
 }
 
 /** The procedures offered for any of these builds, or all that are, by title. */

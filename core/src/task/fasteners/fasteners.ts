@@ -109,7 +109,7 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
 }
 
 /** A castle nut goes on to its next slot, never back; how far is worked out here. */
-function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): Answer<Body> {
+function acceptLock({ bench, state, skipped }: Hand, draft: DraftOf<"fastener_locked">): Answer<Body> {
   const entry = entryOf(bench.procedure, draft.entry);
   const locking = entry?.kind === "fasteners" ? lockingOf(bench, state, entry) : null;
   if (entry?.kind !== "fasteners" || !locking) {
@@ -118,8 +118,11 @@ function acceptLock({ bench, state }: Hand, draft: DraftOf<"fastener_locked">): 
   const count = countOf(state, entry.id);
   if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
   const last = passesOf(bench, state, entry).length;
-  if (!state.bySlot.has(slot.pull(entry.id, draft.place, last).key)) {
-    return no("conflict", "entry", `Torque ${entry.one} ${draft.place} first, then lock it.`);
+  const pull = slot.pull(entry.id, draft.place, last);
+  // What became of its torque is answered for by itself; that it is locked is recorded all the same.
+  if (!state.bySlot.has(pull.key) && !skipped(pull)) {
+    const message = `Tighten ${entry.one} ${draft.place} first and say how, by wrench or by feel; then lock it.`;
+    return no("conflict", "entry", message);
   }
   if (locking.kind !== "cotter") {
     if (draft.pastDeg !== null) return no("conflict", "pastDeg", "Only a castle nut goes on to a slot.");
@@ -411,7 +414,7 @@ export const fasteners: Kind<
       shapes: false,
       hard: (bench, s) => {
         const entry = groupOf(bench, s.entry);
-        return entry !== null && locksOf(entry).some(({ hard }) => hard === true);
+        return entry !== null && locksOf(entry).length > 0;
       },
     },
   },

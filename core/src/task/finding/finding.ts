@@ -1,15 +1,23 @@
 import type { Answer } from "../../calculator/index.ts";
-import { activePoints, stopsOf } from "../../job/applies.ts";
+import { activePoints } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { concernsOf, followedWords } from "../../job/concerns.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
-import { conditionsIn, findingWords, type InspectPoint, pointOf, type Procedure } from "../../procedure/index.ts";
+import { openStops } from "../../job/stops.ts";
+import {
+  conditionsIn,
+  findingWords,
+  type InspectPoint,
+  phaseOfStage,
+  pointOf,
+  type Procedure,
+} from "../../procedure/index.ts";
 import { answeredWith, no, refused, yes } from "../answers.ts";
 import { pointTaskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
-import { kindOfKey, type SlotOf } from "../lines.ts";
+import { kindOfKey, slot, type SlotOf } from "../lines.ts";
 import { itemNamed } from "../reading/names.ts";
 import { firstOfEach } from "../tellApart.ts";
 
@@ -26,6 +34,11 @@ function acceptFinding({ bench, state }: Hand, draft: DraftOf<"finding_recorded"
       "word",
       `"${draft.word}" is not a word here: one of ${point.findings.map((f) => f.word).join(", ")}.`,
     );
+  }
+  const stands = latest(state, slot.find(point.id, draft.item).key, "finding_recorded");
+  if (stands?.leads === "stop" && finding.leads !== "stop") {
+    const message = `It stops the work: ${findingWords(stands)}. Put it right and record what was done, then look again; a slip is struck.`;
+    return no("conflict", "word", message);
   }
   return yes({ ...draft, means: finding.means, leads: finding.leads });
 }
@@ -85,12 +98,18 @@ function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<
   }
   return { kind: "drafts", drafts };
 }
+/** Whether something is found once the work is done, on the ride or as its proof: not well, it holds the release. */
+const isProof = ({ stage, swept }: Pick<InspectPoint, "stage" | "swept">): boolean => stage === "prove" && !swept;
+
 /** Looked at and found to need something, and nothing said yet that answers for it. */
 function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
   return concernsOf(bench, state).flatMap((concern): OpenPoint[] => {
     const { row, item, slots, text, weight, task, part } = concern;
     const [key = ""] = slots;
-    if (kindOfKey(key) !== "find" || weight !== "renew" || part?.decision || concern.work !== null) return [];
+    const point = pointOf(bench.procedure, row);
+    const proof = point?.kind === "inspect" && isProof(point);
+    if (kindOfKey(key) !== "find" || weight === "stop" || concern.work !== null) return [];
+    if (!proof && (weight === "watch" || part?.decision)) return [];
     const word = findingWord(state, key);
     // Told under the key that it always had, so that what was signed stays signed.
     const of = item === 1 ? `${row}:${word}` : `${row}:${word}:${item}`;
@@ -110,15 +129,16 @@ function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
 const findingWord = (state: JobState, key: string): string => latest(state, key, "finding_recorded")?.word ?? "";
 
 function stoppedWork({ bench, state }: Look): OpenPoint[] {
-  return stopsOf(bench, state)
-    .filter((stop) => stop.cleared === null)
-    .map(({ event, text }) => ({
+  return openStops(bench, state).map(({ event, text, putRight }) => {
+    const point = pointOf(bench.procedure, event.body.point);
+    return {
       key: `stop:${event.id}`,
       group: "stop work",
-      text,
-      task: pointTaskId("inspect", event.body.point, "found"),
+      text: putRight ? `${text}; put right, ${putRight.body.words}: look at it once more` : text,
+      task: pointTaskId("inspect", event.body.point, phaseOfStage(point?.stage ?? "apart")),
       hard: true,
-    }));
+    };
+  });
 }
 /** Findings that conditions tell apart, without those that stop the work: a stop is cleared by hand, not by a procedure. */
 function findingsThatDiffer(procedure: Procedure, point: InspectPoint): string[] {
