@@ -6,6 +6,7 @@ import {
   type Part,
   partOf,
   phaseOfStage,
+  pointOf,
   type Point,
 } from "../procedure/index.ts";
 import { no } from "../task/answers.ts";
@@ -75,6 +76,15 @@ function isDecided(
   return decision === undefined || decision === "renew" || decision === "leave";
 }
 
+/** Whether the point that looks at the same once more, after a fill or a setting, found it well since. */
+function isClosed({ procedure }: Bench, state: JobState, { closedBy }: Point, event: string): boolean {
+  const last = closedBy === undefined ? undefined : pointOf(procedure, closedBy);
+  const again = last && lastOf(state, slot.find(last.id, 1).key);
+  const found = state.events.find(({ id }) => id === event);
+  if (again?.body.type !== "finding_recorded" || found === undefined) return false;
+  return again.number > found.number && again.body.leads === "keep";
+}
+
 type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weight"> | null;
 
 /** What a finding is on, by name: the point, and which of several. */
@@ -129,6 +139,7 @@ export const concernsOf = perState((bench, state): readonly Concern[] => {
       return phases.flatMap((phase) => foundByGauge(state, point, on, item, phase) ?? []);
     });
     return found.flatMap((one): Concern[] => {
+      if (one.weight !== "stop" && isClosed(bench, state, point, one.event)) return [];
       if (one.weight !== "stop" && isDecided(state, point, part, point.for === undefined ? one.item : 1, one))
         return [];
       const followed = state.follows.findLast(({ body }) => body.event === one.event) ?? null;

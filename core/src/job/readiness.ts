@@ -4,7 +4,7 @@ import { concernsOf } from "./concerns.ts";
 import type { JobState } from "./fold.ts";
 import { isSwept, skipSays } from "./skips.ts";
 import { isSkipped } from "./answered.ts";
-import { heldBy } from "./stops.ts";
+import { heldBy, openStops } from "./stops.ts";
 import { walk } from "./walk.ts";
 import { worksStanding } from "./works.ts";
 
@@ -45,6 +45,11 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
     });
   });
   const words = (list: typeof found): string[] => list.map(({ text }) => text);
-  const word = keeps.length > 0 ? "not ready" : watched.length > 0 ? "ready, with these watched" : "ready";
-  return { word, watched: words(watched), keeps: words(keeps), notLooked };
+  // Put right, it keeps the machine until it was looked at once more.
+  const unproven = openStops(bench, state).flatMap(({ event, text, putRight }) =>
+    putRight && swept.has(event.body.point) ? [`${text}; put right, not looked at since`] : [],
+  );
+  const keeping = [...words(keeps), ...unproven];
+  const word = keeping.length > 0 ? "not ready" : watched.length > 0 ? "ready, with these watched" : "ready";
+  return { word, watched: words(watched), keeps: keeping, notLooked };
 }

@@ -9,6 +9,7 @@ import {
   aboardOf,
   type Bench,
   type BodyOf,
+  concernsOf,
   fold,
   judgeItem,
   openPoints,
@@ -491,6 +492,27 @@ test("a release sets what is to be looked at again, by the machine's own meter; 
   expect(byMeters({ ...distance, second: { unit: "h", value: null } })[0]).toEqual([null, undefined]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.releases.at(-1)?.body.rechecks).toHaveLength(3);
+});
+
+test("a level found low is put right by the fill and the level that is found right after it; nothing of it comes back", () => {
+  const bench = shop("chaincase-service", [
+    ...[word("oil-level-by", "stick"), word("tensioner", "ratchet"), torque("case-lock"), torque("case-drain")],
+    ...[word("case-reach", "with the exhaust in place"), word("case-drain-by", "plug")],
+  ]);
+  const low = jobOn(bench, technician, { "pipe-spring": 3 }).until("inspect:level-end-stick:left", {
+    ...{ "inspect:level-stick:found": ["below"], "inspect:oil-colour:found": ["fresh"] },
+    ...{ "inspect:shavings:found": ["none", "level"], "do:still": ["", "by feel"], "measure:oil-added:left": ["40"] },
+    ...{
+      "inspect:ride-brake:left": ["bites"],
+      "inspect:ride-drive:left": ["even"],
+      "inspect:ride-after:left": ["dry"],
+    },
+  });
+  const left = () => concernsOf(bench, low.state).map(({ row }) => row);
+  expect(left()).toContain("level-stick");
+  low.type("level");
+  expect(left()).not.toContain("level-stick");
+  expect(rechecksOf(bench, low.state).map(({ id }) => id)).not.toContain("point-level-stick");
 });
 
 test("pieces in a row are said as they come off; without their order nothing is kept", () => {

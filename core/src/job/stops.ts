@@ -17,6 +17,8 @@ export type Stop = {
   putRight: EventOf<"followed_up"> | null;
   /** What it was found to be then, and well: only this closes it. */
   proof: EventOf<"finding_recorded"> | null;
+  /** It shows only while the engine runs, or on the ride: what it holds opens as its proof once it was put right. */
+  showsGoing: boolean;
 };
 
 export const isOpenStop = ({ cleared, proof }: Stop): boolean => cleared === null && proof === null;
@@ -49,6 +51,7 @@ export const stopsOf = perState((bench, state): readonly Stop[] =>
           cleared: state.cleared.get(event.id) ?? null,
           putRight: state.follows.findLast(({ body }) => body.event === event.id && body.way === "put right") ?? null,
           proof: next ?? null,
+          showsGoing: needsRunning(point),
         },
       ];
     }),
@@ -57,17 +60,13 @@ export const stopsOf = perState((bench, state): readonly Stop[] =>
 
 export const openStops = (bench: Bench, state: JobState): Stop[] => stopsOf(bench, state).filter(isOpenStop);
 
-/** Whether what was put right can be proven only by setting something going: on the ride, while the engine runs. */
-const isProvenGoing = ({ procedure }: Bench, stop: Stop): boolean =>
-  stop.putRight !== null && needsRunning(pointOf(procedure, stop.event.body.point));
-
 /** The stop that holds what a row sets going, or null: it endangers that, and nobody has proven it well since. */
 function holding(bench: Bench, state: JobState, row: string): Stop | null {
   const going = setGoingBy(bench.procedure, row);
   if (going === null) return null;
   const { procedure } = bench;
   const held = ({ event: { body } }: Stop): boolean => endangers(pointOf(procedure, body.point), body.word, going);
-  return openStops(bench, state).find((stop) => held(stop) && !isProvenGoing(bench, stop)) ?? null;
+  return openStops(bench, state).find((stop) => held(stop) && !(stop.putRight !== null && stop.showsGoing)) ?? null;
 }
 
 /** Why a task that sets something going cannot be confirmed by anybody, or null. */

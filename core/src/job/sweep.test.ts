@@ -111,6 +111,7 @@ test("a stop holds the start: it counts as answered, what stands behind it as no
   const event = job.events.find(({ body }) => body.type === "finding_recorded" && body.word === "smell")?.id ?? "";
   const none = { meter: null, on: null, count: null, now: null, later: null };
   job.keep({ type: "followed_up", way: "put right", event, words: "hose renewed", ...none });
+  expect(verdict(job)).toMatchObject({ word: "not ready", keeps: [expect.stringMatching(/not looked at since$/)] });
   expect(job.offer({ type: "step_confirmed", step: "run" })).toMatchObject({
     error: { message: expect.stringMatching(/It was put right: look at it once more first/) as string },
   });

@@ -27,6 +27,8 @@ const common = {
   /** Looked at or read on a walk round the machine: that nobody looked is an answer here, told on the sheet and signed by nobody. */
   swept: z.boolean().optional(),
   ...safetyFields,
+  /** The point at which it is looked at once more after a fill or a setting: found well there, this is put right. */
+  closedBy: rowId.optional(),
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,

@@ -256,7 +256,7 @@ export function BenchScreen({
           <span className="flex-1">
             Stop work. {stop.text}
             {stop.putRight &&
-              `. Put right: ${stop.putRight.body.words}. Look at it once more: raised, or at walking pace first.`}
+              `. Put right: ${stop.putRight.body.words}. Look at it once more${stop.showsGoing ? ", raised or at walking pace first" : ""}.`}
           </span>
           {concernsOf(bench, state)
             .filter(({ event }) => event === stop.event.id)

@@ -243,7 +243,7 @@ function Readings({ readings }: Pick<SheetData, "readings">) {
                 <td className="figure pr-2 whitespace-nowrap">{row.found}</td>
                 <td>
                   <span className="flex items-center gap-2">
-                    {row.judged && <VerdictMark judged={row.judged} size={0.8} />}
+                    {row.judged && row.found !== "" && <VerdictMark judged={row.judged} size={0.8} />}
                     {row.verdict}
                   </span>
                 </td>

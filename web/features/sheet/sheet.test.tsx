@@ -52,6 +52,16 @@ describe("the sheet", () => {
     expect(fold(job.events).struck.size).toBe(1);
   });
 
+  test("a line that was struck keeps its own verdict, whatever took its place", () => {
+    const job = jobAt("measure:friction-thickness:found");
+    for (const line of ["2.51", "-", "2.91"]) job.type(line);
+    const data = sheetData("T-0001", bench, job.events);
+    expect(data?.struck.map(({ text }) => text)).toEqual([expect.stringMatching(/^2\.51 mm, .*past limit by/)]);
+    const rows = data?.readings.find(({ name }) => name === "Friction plate thickness")?.rows ?? [];
+    expect(rows[0]?.verdict).not.toMatch(/past limit/);
+    expect(rows[0]?.found).toBe("2.91 mm");
+  });
+
   test("what speaks against the way that was taken is printed with it", () => {
     const own = (known: string): string | undefined => {
       const words = [word("axle-nut-lock", "cotter pin"), word("arm-off", "at the frame")];
@@ -200,7 +210,10 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
     ...{ "adjust:set-gaps": ["12 13"], "adjust:gaps-tight": ["12 13"], "measure:sag-found:left": ["34 at 16 lb"] },
   });
   const data = sheetData("T-0002", sled, job.events);
-  expect(data?.readings[0]?.rows[0]).toMatchObject({ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb" });
+  expect(data?.readings[0]?.rows[0]).toMatchObject({
+    ...{ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb: serviceable" },
+    verdict: expect.stringMatching(/^past limit/) as string,
+  });
   // The meter stood at 10 h; a new track is looked at again three hours later.
   expect(data?.next).toContain("New track: tension and alignment, at 13.0 h");
   expect(JSON.stringify(data?.set)).toContain("12 left, 13 right: 1.0 mm apart");

@@ -167,8 +167,8 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
   const rows = numbers(count).map((item): ReadingRow => {
     const found = judgeItem(state, point, item, "found");
     const left = judgeItem(state, point, item, "left");
-    // Of a pair the second counts: what was found was put right since.
-    const judged = point.again ? (left ?? found) : (found ?? left);
+    // As found and as left each carry their own verdict: what was put right since says nothing of how it came.
+    const judged = found ?? left;
     source ??= judged?.spec?.source ?? null;
     const renewed = part !== undefined && decisionFor(state, part, item)?.decision === "renew";
     const stays = renewed
@@ -179,9 +179,11 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
     return {
       name: part && count > 1 ? nameOfItem(state, part, item) : "",
       found: `${said(found, point.unit)}${loadOf(state, point, item, "found")}`,
-      verdict: `${judged ? verdictSentence(judged) : "not measured"}${spread?.item === item ? `; ${belowWords(spread)}` : ""}`,
+      verdict: `${found ? verdictSentence(found) : left ? "" : "not measured"}${spread?.item === item ? `; ${belowWords(spread)}` : ""}`,
       judged,
-      left: left ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}` : stays,
+      left: left
+        ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}: ${verdictSentence(left)}`
+        : stays,
       limit: judged && !judged.record ? limitWords(judged.limit) : "",
     };
   });
@@ -405,6 +407,13 @@ const packetsOf = (state: JobState, row: string): string[] =>
       : [],
   );
 
+/** A line that was struck, as it was typed and as it was judged then: what took its place says nothing of it. */
+function struckWords(bench: Bench, state: JobState, event: JobEvent): string {
+  const then = fold(state.events.filter(({ number }) => number <= event.number));
+  const typed = event.body.type === "reading_taken" ? `${event.body.text} ${event.body.unit}, ` : "";
+  return `${typed}${eventSentence(bench, then, event)}`;
+}
+
 /** A stop with what was done about it, where it is not proven yet. */
 const stopText = ({ text, putRight, proof }: Stop): string =>
   putRight && !proof ? `${text}; put right and not proven: ${putRight.body.words}` : text;
@@ -515,7 +524,7 @@ export function sheetData(
     struck: state.events
       .filter((event) => state.struck.has(event.id))
       .map((event) => ({
-        text: `${event.body.type === "reading_taken" ? `${event.body.text} ${event.body.unit}, ` : ""}${eventSentence(bench, state, event)}`,
+        text: struckWords(bench, state, event),
         by: `by ${event.by.name}, struck by ${state.struck.get(event.id)?.by.name ?? ""}`,
       })),
     people: people.join(", "),
