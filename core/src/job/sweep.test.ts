@@ -33,11 +33,21 @@ const verdict = (job: TestJob) => readiness(job.shop, job.state);
 
 test("all well it is ready, in not more than sixty answers, and is released by whoever looked", () => {
   const job = swept();
-  expect(verdict(job)).toEqual({ word: "ready", watched: [], keeps: [], notLooked: [] });
+  expect(verdict(job)).toEqual({ word: "ready", watched: [], keeps: [], notLooked: [], missed: 0 });
   expect(job.lines).toBeLessThanOrEqual(60);
   expect(job.open).toEqual([]);
   job.keep({ type: "job_released", said: RELEASE_WORD });
   expect(job.state.released).not.toBeNull();
+});
+
+test("nobody calls a machine ready whose bars, pads or axle nobody looked at; it is released, and shown so", () => {
+  const begun = new TestJob(SWEEP, technician, {});
+  expect(verdict(begun)).toMatchObject({ word: "not inspected", notLooked: [] });
+  for (const core of ["bars", "pads", "rear-axle", "stop-switch", "arms-left", "wires"]) {
+    const job = swept({ [core]: "/;no time" });
+    expect([core, verdict(job)?.word, verdict(job)?.missed]).toEqual([core, "not inspected", 1]);
+    job.keep({ type: "job_released", said: RELEASE_WORD });
+  }
 });
 
 test("on the way it is looked at, not taken apart", () => {
@@ -141,7 +151,7 @@ test("a cracked arm holds the ride, not a start", () => {
 test("not looked at is an answer with its reason: no lead is asked, it is told, and it comes first the next time", () => {
   const job = swept({ lugs: "/;snow on it", rope: "1" });
   expect(job.open).toEqual([]);
-  expect(verdict(job)).toMatchObject({ word: "ready", notLooked: ["Lugs of the track: snow on it"] });
+  expect(verdict(job)).toMatchObject({ word: "ready", missed: 1, notLooked: ["Lugs of the track: snow on it"] });
   expect(
     rechecksOf(job.shop, job.state)
       .map(({ what }) => what)

@@ -29,6 +29,8 @@ const common = {
   ...safetyFields,
   /** The point at which it is looked at once more after a fill or a setting: found well there, this is put right. */
   closedBy: rowId.optional(),
+  /** On a walk round: looked at before anybody calls the machine ready. */
+  core: z.boolean().optional(),
   why: sentence.optional(),
   caution: sentence.optional(),
   tells,

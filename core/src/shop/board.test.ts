@@ -10,6 +10,7 @@ test.each([
   // Ridden since, nobody knows any more.
   [{ look: look("ready"), rodeAt: at(9), inWork: false }, "not looked at since"],
   [{ look: null, rodeAt: null, inWork: false }, "not looked at since"],
+  [{ look: look("not inspected"), rodeAt: null, inWork: false }, "not looked at since"],
   // What keeps it stays so, ridden or not.
   [{ look: look("not ready"), rodeAt: at(9), inWork: false }, "not ready"],
   [{ look: look("not ready"), rodeAt: null, inWork: true }, "not ready"],
@@ -19,7 +20,7 @@ test.each([
 });
 
 test("a machine is told ready only by a look after its last ride, with nothing open on it", () => {
-  const words = ["ready", "ready, with these watched", "not ready"] as const;
+  const words = ["ready", "ready, with these watched", "not inspected", "not ready"] as const;
   const hours = fc.integer({ min: 0, max: 20 });
   fc.assert(
     fc.property(

@@ -16,7 +16,7 @@ export function boardWord(of: { look: Look | null; rodeAt: Date | null; inWork: 
   const { look, rodeAt, inWork } = of;
   if (look?.word === "not ready") return "not ready";
   if (inWork) return "in work";
-  if (look === null) return "not looked at since";
+  if (look === null || look.word === "not inspected") return "not looked at since";
   if (rodeAt !== null && rodeAt.getTime() > look.at.getTime()) return "not looked at since";
   return look.word === "ready" ? "ready" : "watched";
 }

@@ -192,6 +192,7 @@ export function ReleasePanel({
 const TONE = {
   ready: "border-inside text-inside",
   "ready, with these watched": "border-near text-near",
+  "not inspected": "border-near text-near",
   "not ready": "border-past text-past",
 } as const;
 
@@ -205,7 +206,10 @@ function Verdict({ swept }: { swept: Readiness | null }) {
   ];
   return (
     <section aria-label="Verdict" className={`border-l-8 py-1 pl-4 ${TONE[swept.word]}`}>
-      <p className="text-4xl font-semibold">{swept.word}</p>
+      <p className="text-4xl font-semibold">
+        {swept.word}
+        {swept.missed > 0 && swept.word !== "not inspected" && `, ${swept.missed} not inspected`}
+      </p>
       {lists.map(
         ([name, lines]) =>
           lines.length > 0 && (

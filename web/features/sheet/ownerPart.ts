@@ -13,6 +13,7 @@ import {
   pointOf,
   findingWords,
   pullList,
+  type Readiness,
   readiness,
   ranges,
   endedWords,
@@ -84,6 +85,10 @@ function foundOf(bench: Bench, state: JobState): string[] {
   return alike([...seen, ...read, ...met]);
 }
 
+/** The verdict of a walk round with how much of it nobody looked at: "ready, 3 not inspected". */
+const inspected = ({ word, missed }: Readiness): string =>
+  [word, ...(missed > 0 ? [word === "not inspected" ? `${missed} points` : `${missed} not inspected`] : [])].join(", ");
+
 /** What was done: the works, what went in new, and what was put right on the way. */
 function doneOf(bench: Bench, state: JobState): string[] {
   if (state.released?.body.type === "job_cancelled") return [`Nothing: ${state.released.body.reason}`];
@@ -107,7 +112,8 @@ function doneOf(bench: Bench, state: JobState): string[] {
     ? [`${sum.name} agreed to ${sum.sum} ${sum.currency} for all of it (${sum.by}): ${sum.words}`]
     : [];
   const swept = readiness(bench, state);
-  const verdict = swept === null ? [] : [`Walked round: ${[swept.word, ...swept.keeps, ...swept.watched].join("; ")}`];
+  const verdict =
+    swept === null ? [] : [`Walked round: ${[inspected(swept), ...swept.keeps, ...swept.watched].join("; ")}`];
   const passed = swept?.notLooked.map((line) => `Not looked at: ${line}`) ?? [];
   return [...works, ...verdict, ...passed, ...parts, ...right, ...mended, ...cleared, ...agreed];
 }

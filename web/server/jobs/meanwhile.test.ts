@@ -53,11 +53,16 @@ test("two people on one sweep: what one found is not covered by the other, who h
 test("what is worse, or the same, is taken whoever said what before; so is one's own change of mind", async () => {
   const after = (await lines()).length;
   await say(mira, "coolers", "dry", { after });
+  await say(mira, "coolers", "scraped", { after });
+  expect(await stands("coolers")).toBe("scraped");
   await say(tobin, "coolers", "wet", { after });
   await say(mira, "coolers", "wet", { after });
   expect(await stands("coolers")).toBe("wet");
-  await say(mira, "coolers", "scraped", { after });
-  expect(await stands("coolers")).toBe("scraped");
+  // What stops the work is not talked away by another word: it is put right first, or struck.
+  await expect(say(mira, "coolers", "dry")).rejects.toThrow(
+    /It stops the work: .*Put it right and record what was done/,
+  );
+  expect(await stands("coolers")).toBe("wet");
 });
 
 test("a line typed without a server before the other was kept covers nothing either", async () => {
