@@ -45,17 +45,16 @@ export type Concern = {
   work: string | null;
 };
 
+const lineOf = (state: JobState, event: string): JobEvent | undefined => state.events.find(({ id }) => id === event);
+
+/** Whether a line was said after another. */
+const isSince = (line: JobEvent | undefined, other: JobEvent | undefined): boolean =>
+  line !== undefined && other !== undefined && line.number > other.number;
+
 const lastOf = (state: JobState, key: string): JobEvent | undefined => state.bySlot.get(key)?.at(-1);
 
 /** Whether something is found or read once the part is in again: as left, or on the ride. */
 const isAfterwards = ({ stage }: Point, phase: Phase): boolean => phase === "left" && stage !== "bench";
-
-/** Whether the last word on a part was said after a line: only that answers for what was found once it is in again. */
-function decidedSince(state: JobState, part: Part, item: number, event: string): boolean {
-  const decided = lastOf(state, slot.decide(part.id, part.decision?.scope === "each" ? item : 0).key);
-  const found = state.events.find(({ id }) => id === event);
-  return decided !== undefined && found !== undefined && decided.number > found.number;
-}
 
 /**
  * A part about which something is decided in this work answers for what was found of it: renewed, left, or still to be
@@ -68,10 +67,11 @@ function isDecided(
   item: number,
   found: Found & object,
 ): boolean {
-  if (isAfterwards(point, found.phase)) {
-    if (!part?.decision || !decidedSince(state, part, item, found.event)) return false;
-  } else if (part?.singleUse === true) return true;
+  const afterwards = isAfterwards(point, found.phase);
+  if (part?.singleUse === true && !afterwards) return true;
   if (!part?.decision) return false;
+  const decided = lastOf(state, slot.decide(part.id, part.decision.scope === "each" ? item : 0).key);
+  if (afterwards && !isSince(decided, lineOf(state, found.event))) return false;
   const decision = decisionFor(state, part, item)?.decision;
   return decision === undefined || decision === "renew" || decision === "leave";
 }
@@ -80,9 +80,7 @@ function isDecided(
 function isClosed({ procedure }: Bench, state: JobState, { closedBy }: Point, event: string): boolean {
   const last = closedBy === undefined ? undefined : pointOf(procedure, closedBy);
   const again = last && lastOf(state, slot.find(last.id, 1).key);
-  const found = state.events.find(({ id }) => id === event);
-  if (again?.body.type !== "finding_recorded" || found === undefined) return false;
-  return again.number > found.number && again.body.leads === "keep";
+  return again?.body.type === "finding_recorded" && again.body.leads === "keep" && isSince(again, lineOf(state, event));
 }
 
 type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weight"> | null;
@@ -223,8 +221,7 @@ export function acceptFollowUp(
   const body: BodyOf<"followed_up"> = { ...draft, text: concern.text };
   // Put right it is looked at once more; both findings stay in the log.
   if (draft.way !== "put right") return { ok: true, value: body };
-  const found = state.events.find(({ id }) => id === concern.event);
-  const again = concern.weight === "stop" ? goneAgain(bench, state, found) : [];
+  const again = concern.weight === "stop" ? goneAgain(bench, state, lineOf(state, concern.event)) : [];
   return { ok: true, value: { ...body, undoes: [...concern.slots, ...again] } };
 }
 

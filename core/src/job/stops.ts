@@ -108,13 +108,18 @@ export function heldBy(bench: Bench, state: JobState, task: string): Stop | null
   );
 }
 
-/** The steps that were done and are done anew as a proof, where something found while they went on is put right. */
-export function goneAgain({ procedure }: Bench, state: JobState, event: JobEvent | undefined): string[] {
+/**
+ * The steps of the proof that are done anew where something found while they went on is put right: of the same work, so
+ * that nothing of the way apart is undone by it.
+ */
+export function goneAgain(bench: Bench, state: JobState, event: JobEvent | undefined): string[] {
+  const { procedure } = bench;
   const point = event && isEvent(event, "finding_recorded") ? pointOf(procedure, event.body.point) : undefined;
-  if (!needsRunning(point)) return [];
+  if (point === undefined || !needsRunning(point)) return [];
+  const work = workOfRow(bench, point.id)?.id;
   return procedure.steps.flatMap((step) => {
-    if (step.kind !== "do" || setGoingBy(procedure, step.id) === null) return [];
+    if (step.kind !== "do" || step.stage !== "prove" || setGoingBy(procedure, step.id) === null) return [];
     const { key } = slot.do(step.id);
-    return state.bySlot.has(key) ? [key] : [];
+    return workOfRow(bench, step.id)?.id === work && state.bySlot.has(key) ? [key] : [];
   });
 }

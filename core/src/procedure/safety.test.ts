@@ -2,7 +2,7 @@ import { shippedBody } from "../../testingProcedures.ts";
 import { endangers, procedureSchema, readProcedure, setGoingBy, withSafety } from "./index.ts";
 
 const today = procedureSchema.parse(shippedBody("sweep-sled-ride"));
-const SAFETY = new Set(["setsGoing", "raised", "system", "requires", "endangers"]);
+const SAFETY = new Set(["setsGoing", "raised", "system", "requires", "endangers", "core"]);
 /** The same as it was kept before a step said what it sets going. */
 const before = readProcedure(
   JSON.parse(JSON.stringify(today, (key, value: unknown) => (SAFETY.has(key) ? undefined : value))),
@@ -14,6 +14,7 @@ test("a job under way is held as today's procedure of the same id says", () => {
   const held = withSafety(before, today);
   expect(setGoingBy(held, "run")).toEqual({ setsGoing: "engine", raised: false });
   expect(pointIn(held, "lever")).toEqual(pointIn(today, "lever"));
+  expect(pointIn(held, "lever")?.core).toBe(true);
   expect(pointIn(held, "lights")).toEqual(pointIn(today, "lights"));
   // What it says itself stands.
   expect(held.title).toBe(before.title);

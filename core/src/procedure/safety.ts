@@ -37,7 +37,9 @@ export function endangers(point: Point | undefined, word: string, { setsGoing, r
 /** Whether something can be looked at only while the engine runs, or once it has run. */
 export const needsRunning = (point: Point | undefined): boolean => point?.requires?.includes("running") === true;
 
-const safetyOfPoint = ({ setsGoing, raised, system, requires }: Point) => ({ setsGoing, raised, system, requires });
+const safetyOfPoint = ({ setsGoing, raised, system, requires, core }: Point) => ({
+  ...{ setsGoing, raised, system, requires, core },
+});
 
 /** The row with what another says of safety where it says nothing itself. */
 const filled = <Row extends object>(row: Row, more: object): Row => ({
