@@ -188,7 +188,9 @@ const VIEWS: View[] = [
     show: async (page) => {
       await page.goto("/");
       await page.getByText("Club bike 3", { exact: true }).click();
-      await page.getByRole("heading", { level: 1 }).waitFor();
+      await page.waitForURL(/\/sheet$/);
+      await page.getByRole("heading", { name: /Club bike 3$/ }).waitFor();
+      await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   {
