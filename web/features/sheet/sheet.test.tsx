@@ -211,7 +211,7 @@ test("a reading carries its load, an adjustment both sides, and the sheet says w
   });
   const data = sheetData("T-0002", sled, job.events);
   expect(data?.readings[0]?.rows[0]).toMatchObject({
-    ...{ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb: serviceable" },
+    ...{ found: "52.00 mm at 7.3 kg", left: "34.00 mm at 16 lb, serviceable" },
     verdict: expect.stringMatching(/^past limit/) as string,
   });
   // The meter stood at 10 h; a new track is looked at again three hours later.

@@ -182,7 +182,7 @@ function readingsOfPoint(bench: Bench, state: JobState, point: MeasurePoint): Sh
       verdict: `${found ? verdictSentence(found) : left ? "" : "not measured"}${spread?.item === item ? `; ${belowWords(spread)}` : ""}`,
       judged,
       left: left
-        ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}${renewed ? " new" : ""}: ${verdictSentence(left)}`
+        ? `${said(left, point.unit)}${loadOf(state, point, item, "left")}, ${verdictSentence(left)}${renewed ? " (new part)" : ""}`
         : stays,
       limit: judged && !judged.record ? limitWords(judged.limit) : "",
     };
