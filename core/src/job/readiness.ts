@@ -39,11 +39,12 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
   const watched = found.filter((concern) => concern.weight === "watch" && !keeps.includes(concern));
   const core = new Set(activePoints(bench, state).flatMap(({ id, core }) => (core === true ? [id] : [])));
   const notLooked: string[] = [];
+  const heldTitles = new Map<string, string[]>();
   let missed = 0;
   let coreSeen = true;
   for (const task of walk(bench, state)) {
     const held = heldBy(bench, state, task.id);
-    if (held !== null) notLooked.push(`${task.title}: held by ${held.text}`);
+    if (held !== null) heldTitles.set(held.text, [...(heldTitles.get(held.text) ?? []), task.title]);
     for (const s of task.slots) {
       if (!isSwept(bench, s) || isAnswered(bench, state, s)) continue;
       const passed = isSkipped(bench, state, s);
@@ -53,6 +54,7 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
       if ("point" in s && core.has(s.point)) coreSeen = false;
     }
   }
+  for (const [stop, titles] of heldTitles) notLooked.push(`${titles.join(", ")}: held by ${stop}`);
   const words = (list: typeof found): string[] => list.map(({ text }) => text);
   // Put right, it keeps the machine until it was looked at once more.
   const unproven = openStops(bench, state).flatMap(({ event, text, putRight }) =>
@@ -62,4 +64,10 @@ export function readiness(bench: Bench, state: JobState): Readiness | null {
   const ready = watched.length > 0 ? "ready, with these watched" : "ready";
   const word = keeping.length > 0 ? "not ready" : coreSeen ? ready : "not inspected";
   return { word, watched: words(watched), keeps: keeping, notLooked, missed };
+}
+
+/** The verdict of a walk round with how much of it nobody looked at: "ready, 3 not inspected". */
+export function verdictOfRound({ word, missed }: Readiness): string {
+  if (missed === 0) return word;
+  return word === "not inspected" ? `${missed} not inspected` : `${word}, ${missed} not inspected`;
 }

@@ -1,7 +1,7 @@
 import { shop } from "../../testingShop.ts";
 import { TestJob } from "../../testing.ts";
 import { technician } from "../../testingBench.ts";
-import { openPoints, readiness, RELEASE_WORD, rechecksOf, summarise, unsigned } from "./index.ts";
+import { openPoints, readiness, RELEASE_WORD, rechecksOf, summarise, unsigned, verdictOfRound } from "./index.ts";
 import { spec } from "../../testingShop.ts";
 
 // A snow machine as nobody makes it; what is found on it is invented.
@@ -45,7 +45,8 @@ test("nobody calls a machine ready whose bars, pads or axle nobody looked at; it
   expect(verdict(begun)).toMatchObject({ word: "not inspected", notLooked: [] });
   for (const core of ["bars", "pads", "rear-axle", "stop-switch", "arms-left", "wires"]) {
     const job = swept({ [core]: "/;no time" });
-    expect([core, verdict(job)?.word, verdict(job)?.missed]).toEqual([core, "not inspected", 1]);
+    const came = verdict(job);
+    expect([core, came?.word, came && verdictOfRound(came)]).toEqual([core, "not inspected", "1 not inspected"]);
     job.keep({ type: "job_released", said: RELEASE_WORD });
   }
 });
@@ -106,11 +107,11 @@ test("a stop keeps it, whoever signs; the engine is not started with a throttle 
 test("a stop holds the start: it counts as answered, what stands behind it as not looked at, and it ends not ready", () => {
   const job = swept({ wires: "smell" });
   expect(job.events.some(({ body }) => body.type === "step_confirmed" && body.step === "run")).toBe(false);
-  const held = (title: string) =>
-    `${title}: held by Wires, plugs, hoses at a glance; fuel by smell: smell, smells of fuel`;
+  const stop = "held by Wires, plugs, hoses at a glance; fuel by smell: smell, smells of fuel";
   expect(verdict(job)).toMatchObject({
     word: "not ready",
-    notLooked: [held("First start"), held("Stop switch and tether"), held("At idle"), held("After running")],
+    notLooked: [`First start, Stop switch and tether, At idle, After running: ${stop}`],
+    missed: 3,
   });
   expect(job.offer({ type: "step_confirmed", step: "run" })).toMatchObject({
     error: { message: expect.stringMatching(/^Not yet\. Wires.*Put it right and record what was done/) as string },
@@ -152,6 +153,8 @@ test("not looked at is an answer with its reason: no lead is asked, it is told, 
   const job = swept({ lugs: "/;snow on it", rope: "1" });
   expect(job.open).toEqual([]);
   expect(verdict(job)).toMatchObject({ word: "ready", missed: 1, notLooked: ["Lugs of the track: snow on it"] });
+  const came = verdict(job);
+  expect(came && verdictOfRound(came)).toBe("ready, 1 not inspected");
   expect(
     rechecksOf(job.shop, job.state)
       .map(({ what }) => what)

@@ -6,6 +6,7 @@ import {
   OUTCOMES,
   type Readiness,
   readiness,
+  verdictOfRound,
   workName,
   worksInJob,
 } from "@averin/core";
@@ -206,10 +207,7 @@ function Verdict({ swept }: { swept: Readiness | null }) {
   ];
   return (
     <section aria-label="Verdict" className={`border-l-8 py-1 pl-4 ${TONE[swept.word]}`}>
-      <p className="text-4xl font-semibold">
-        {swept.word}
-        {swept.missed > 0 && swept.word !== "not inspected" && `, ${swept.missed} not inspected`}
-      </p>
+      <p className="text-4xl font-semibold">{verdictOfRound(swept)}</p>
       {lists.map(
         ([name, lines]) =>
           lines.length > 0 && (

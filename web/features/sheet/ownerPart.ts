@@ -13,8 +13,8 @@ import {
   pointOf,
   findingWords,
   pullList,
-  type Readiness,
   readiness,
+  verdictOfRound,
   ranges,
   endedWords,
   stopsOf,
@@ -85,10 +85,6 @@ function foundOf(bench: Bench, state: JobState): string[] {
   return alike([...seen, ...read, ...met]);
 }
 
-/** The verdict of a walk round with how much of it nobody looked at: "ready, 3 not inspected". */
-const inspected = ({ word, missed }: Readiness): string =>
-  [word, ...(missed > 0 ? [word === "not inspected" ? `${missed} points` : `${missed} not inspected`] : [])].join(", ");
-
 /** What was done: the works, what went in new, and what was put right on the way. */
 function doneOf(bench: Bench, state: JobState): string[] {
   if (state.released?.body.type === "job_cancelled") return [`Nothing: ${state.released.body.reason}`];
@@ -113,7 +109,7 @@ function doneOf(bench: Bench, state: JobState): string[] {
     : [];
   const swept = readiness(bench, state);
   const verdict =
-    swept === null ? [] : [`Walked round: ${[inspected(swept), ...swept.keeps, ...swept.watched].join("; ")}`];
+    swept === null ? [] : [`Walked round: ${[verdictOfRound(swept), ...swept.keeps, ...swept.watched].join("; ")}`];
   const passed = swept?.notLooked.map((line) => `Not looked at: ${line}`) ?? [];
   return [...works, ...verdict, ...passed, ...parts, ...right, ...mended, ...cleared, ...agreed];
 }
