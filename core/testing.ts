@@ -176,7 +176,10 @@ export class TestJob {
         given === "" && this.aim?.kind === "count" && countByEnter(this.shop, this.state, this.aim) === null;
       // What is seen is said by its word: here it is right.
       const seen = this.aim?.kind === "do" ? seenRight(doStepOf(this.shop.procedure, this.aim.step)) : "";
-      const text = counted && this.aim?.kind === "count" ? String(countOf(this.state, this.aim.piece)) : given || seen;
+      // A wheel, an axle or a nut of a clutch is never tightened by an Enter alone.
+      const click = this.aim?.kind === "pull" ? "k" : "";
+      const counts = counted && this.aim?.kind === "count" ? String(countOf(this.state, this.aim.piece)) : "";
+      const text = counts || given || seen || click;
       const said = this.type(text, reason);
       if (this.events.length === before) throw new Error(`${here.id}, "${text}": ${said}`);
     }

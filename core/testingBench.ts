@@ -44,8 +44,8 @@ export const bench: Bench = {
     calibrationDue: null,
   })),
   wrenches: [
-    { id: "A", name: "Wrench A", minNm: 4, maxNm: 20, calibrationDue: null, lengthMm: 250 },
-    { id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null, lengthMm: 400 },
+    { id: "A", name: "Wrench A", minNm: 4, maxNm: 20, calibrationDue: null, lengthMm: 250, multiplier: null },
+    { id: "B", name: "Wrench B", minNm: 20, maxNm: 110, calibrationDue: null, lengthMm: 400, multiplier: null },
   ],
   parts: [
     { role: "friction", nominal: null, thicknessMm: 2.95, price: "8.40" },

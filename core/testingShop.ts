@@ -29,7 +29,9 @@ export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine
     ...["tire-gauge", "shock-pump", "compression-gauge"].map((kind) => gauge(kind, "kPa", fine)),
     ...[gauge("jug", "mL", fine), gauge("voltmeter", "V", fine)],
   ],
-  wrenches: [{ id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400 }],
+  wrenches: [
+    { id: "B", name: "Wrench B", minNm: 5, maxNm: 110, calibrationDue: null, lengthMm: 400, multiplier: null },
+  ],
 });
 
 /** A bike's drive and swing arm, and what remains where the chain is tightest: 6 to 13 mm, common practice, no source. */

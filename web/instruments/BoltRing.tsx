@@ -58,9 +58,10 @@ export function BoltRing({
       )}
       {places.map((place) => {
         const own = pulls.filter((p) => p.place === place);
-        const good = own.filter((p) => p.verdict === "in band").length;
+        const good = own.filter(isPulled).length;
         const bad = own.find((p) => p.verdict !== null && p.verdict !== "in band");
-        const missed = !bad && own.some((p) => p.verdict === null && isBehind(p, pulls, order));
+        const otherwise = own.some((p) => p.otherwise !== null);
+        const missed = !bad && own.some((p) => isBehind(p, pulls, order));
         const { x, y } = spot(place);
         const fill = good / passes;
         const isNext = next?.place === place;
@@ -82,7 +83,7 @@ export function BoltRing({
             </g>
             {isNext && <Hexagon x={x} y={y} r={38} fill="none" stroke="var(--petrol)" width={5} breathing />}
             <PlaceNumber x={x} y={y} place={place} tone={bad ? "var(--past)" : "var(--ink)"} />
-            {(bad ?? missed) && (
+            {(bad ?? (missed || otherwise)) && (
               <text
                 x={x}
                 y={y + (y > CENTRE ? 54 : -42)}
@@ -91,7 +92,7 @@ export function BoltRing({
                 fontWeight="600"
                 fill="var(--past)"
               >
-                {bad ? bad.verdict : "missed"}
+                {bad ? bad.verdict : missed ? "missed" : "not to a figure"}
               </text>
             )}
           </g>
@@ -101,11 +102,14 @@ export function BoltRing({
   );
 }
 
+const isPulled = ({ verdict, otherwise }: PullState): boolean => verdict === "in band" || otherwise !== null;
+
 /** A pull left out although a later one in the same pass, or a later pass, has been made. */
 export function isBehind(pull: PullState, all: readonly PullState[], order: readonly number[]): boolean {
+  if (pull.verdict !== null || pull.otherwise !== null) return false;
   return all.some(
     (other) =>
-      other.verdict !== null &&
+      (other.verdict !== null || other.otherwise !== null) &&
       (other.pass > pull.pass || (other.pass === pull.pass && order.indexOf(other.place) > order.indexOf(pull.place))),
   );
 }

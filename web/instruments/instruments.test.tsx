@@ -93,10 +93,11 @@ test("the ring names the next bolt; a pull left out behind a later one is missed
     percent: 100,
     pulls: [],
     verdict,
+    otherwise: null,
   });
   const pulls = [pull(1, 1, "in band"), pull(2, 1, null), pull(3, 1, "above band"), pull(4, 1, null)];
   const order = [1, 3, 2, 4];
-  expect(pulls.map((p) => p.verdict === null && isBehind(p, pulls, order))).toEqual([false, false, false, false]);
+  expect(pulls.map((p) => isBehind(p, pulls, order))).toEqual([false, false, false, false]);
   expect(isBehind(pull(2, 1, null), [...pulls, pull(4, 1, "in band")], order)).toBe(true);
   const drawn = renderToStaticMarkup(
     <BoltRing pulls={pulls} next={{ place: 2, pass: 1 }} order={order} places={onRing(3)} />,

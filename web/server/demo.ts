@@ -135,7 +135,8 @@ function typed(opened: OpenedJob, job: Demo["jobs"][number], by: Actor): Draft[]
     const counted = given === "" && aim?.kind === "count" && countByEnter(bench, state, aim) === null;
     // What is seen is said by its word; where the demo says nothing, it is right.
     const seen = aim?.kind === "do" ? seenRight(doStepOf(bench.procedure, aim.step)) : "";
-    const text = counted ? String(countOf(state, aim.piece)) : given || seen;
+    const click = aim?.kind === "pull" ? "k" : "";
+    const text = counted ? String(countOf(state, aim.piece)) : given || seen || click;
     const answer = interpret(text, { bench, state, waiting, by, here: task, aim: null, ...tools(bench, task) });
     const drafts = draftsOf(answer, reason);
     if (drafts === null) throw new Error(`demo: "${line}" at ${task.title} is no answer: ${JSON.stringify(answer)}`);

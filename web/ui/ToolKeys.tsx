@@ -56,6 +56,8 @@ export function WrenchKey({ words }: { words?: string }) {
         { name: "from", label: "The least it can be set to, with its unit", like: "5 N·m or 40 in-lb" },
         { name: "to", label: "The most it can be set to", like: "110 N·m or 80 ft-lb" },
         { name: "length", label: "Grip to square, for an adapter", like: "400 mm" },
+        { name: "ratio", label: "Through a multiplier: its ratio, else nothing", like: "4:1" },
+        { name: "efficiency", label: "How much of that ratio arrives, as its sheet says", like: "95 %" },
         DUE,
       ]}
     />

@@ -1,3 +1,4 @@
+import { multiplierSchema, type Wrench } from "../job/bench.ts";
 import { gaugeFiguresSchema } from "../metrology/index.ts";
 import { findUnit, fromBase, toBase, UNITS } from "../quantity/index.ts";
 import { numberText, reader } from "./cells.ts";
@@ -6,7 +7,12 @@ import { column, keyOf, needed, type Table } from "./table.ts";
 type Kept = { name: string; calibrationDue: string | null; putAwayOn: string | null };
 
 export type GaugeFileRow = Kept & { kind: string; unit: string; resolution: number; permissibleError: number };
-export type WrenchFileRow = Kept & { minNm: number; maxNm: number; lengthMm: number | null };
+export type WrenchFileRow = Kept & {
+  minNm: number;
+  maxNm: number;
+  lengthMm: number | null;
+  multiplier: Wrench["multiplier"];
+};
 
 const KEPT = [
   column("calibration_due", "The day on which it is to be calibrated: 2027-04-30."),
@@ -67,6 +73,8 @@ export const wrenchesTable: Table<WrenchFileRow> = {
     needed("least_nm", "The least it can be set to, in N·m."),
     needed("most_nm", "The most it can be set to, in N·m."),
     column("length_mm", "From the middle of the grip to the square, in mm."),
+    column("ratio", "Of the multiplier that it pulls through: how many times."),
+    column("efficiency_percent", "How much of that ratio arrives, in percent."),
     ...KEPT,
   ],
   key: ({ name }) => keyOf(name),
@@ -82,11 +90,22 @@ export const wrenchesTable: Table<WrenchFileRow> = {
     }
     const lengthMm = number("length_mm");
     if (lengthMm !== null && lengthMm <= 0) wrong("length_mm", "A length is above 0.");
+    const geared = { ratio: number("ratio"), efficiencyPercent: number("efficiency_percent") };
+    const multiplier = multiplierSchema.safeParse(geared);
+    const none = geared.ratio === null && geared.efficiencyPercent === null;
+    if (!none && !multiplier.success) {
+      wrong(
+        "ratio",
+        "A multiplier has a ratio above 1 and an efficiency of at most 100 percent: give both, or neither.",
+      );
+    }
     const kept = { calibrationDue: day("calibration_due"), putAwayOn: day("put_away_on") };
-    return row({ name, minNm: minNm ?? 0, maxNm: maxNm ?? 0, lengthMm, ...kept });
+    return row({ name, minNm: minNm ?? 0, maxNm: maxNm ?? 0, lengthMm, multiplier: multiplier.data ?? null, ...kept });
   },
-  write: ({ name, minNm, maxNm, lengthMm, calibrationDue, putAwayOn }) => ({
+  write: ({ name, minNm, maxNm, lengthMm, multiplier, calibrationDue, putAwayOn }) => ({
     ...{ name, least_nm: numberText(minNm), most_nm: numberText(maxNm), length_mm: numberText(lengthMm) },
+    ratio: numberText(multiplier?.ratio ?? null),
+    efficiency_percent: numberText(multiplier?.efficiencyPercent ?? null),
     ...{ calibration_due: calibrationDue ?? "", put_away_on: putAwayOn ?? "" },
   }),
 };

@@ -8,8 +8,8 @@ import { acceptAgreed, waitsForOwner } from "./agreedSum.ts";
 import type { Bench } from "./bench.ts";
 import { acceptBack, acceptBesides } from "./besides.ts";
 import { acceptCard } from "./cards.ts";
-import { acceptFollowUp, acceptOwnersWord } from "./concerns.ts";
-import { acceptCancelling, acceptParking, firstDone, handedBack } from "./ended.ts";
+import { acceptFollowUp, acceptOwnersWord, saysWho } from "./concerns.ts";
+import { acceptCancelling, acceptHandedBack, acceptParking, firstDone } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
 import { foldOn, type JobState, lastDay, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
@@ -109,7 +109,10 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
   const answer = accepted(bench, state, draft, by);
   if (!answer.ok) return answer;
   const undoes = undoneIf(bench, state, answer.value);
-  return undoes.length === 0 ? answer : yes({ ...(answer.value as MayUndo), undoes });
+  const own = "undoes" in answer.value ? (answer.value.undoes ?? []) : [];
+  return undoes.length === 0
+    ? answer
+    : yes({ ...(answer.value as MayUndo), undoes: [...new Set([...own, ...undoes])] });
 }
 /** What is wrong with several drafts of one line looked at together, such as half of a pair; or null. */
 export function wrongTogether(bench: Bench, state: JobState, drafts: readonly Draft[]): RefusalData | null {
@@ -205,6 +208,16 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       const point = openPoints(bench, state).find((p) => p.key === draft.key);
       if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
       if (point.hard) return no("conflict", "key", `No signature clears this: ${point.text}.`);
+      if (point.dated && draft.on === undefined) {
+        return no("missing", "on", `Say by which day it is done again, then why: ${lastDay(state)} and a few words.`);
+      }
+      if (point.told !== undefined && !saysWho(draft.reason)) {
+        const like = "R. Keel: knows it, rides it to the quay only";
+        return no("missing", "reason", `Say who was told of it and what they answered, a colon between: ${like}.`);
+      }
+      if (draft.on !== undefined && draft.on < lastDay(state)) {
+        return no("range", "on", `${draft.on} is past: say ${lastDay(state)} or a day after it.`);
+      }
       return yes({ ...draft, text: point.text });
     }
     case "noted":
@@ -298,7 +311,7 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
     case "job_handed_back":
       if (!by.roles.includes("lead"))
         return no("conflict", "$", "Only a lead hands a machine back that is not released.");
-      return yes(handedBack(bench, state, draft));
+      return acceptHandedBack(bench, state, draft);
     case "work_dropped": {
       const why = notDropped(bench, state, draft.work);
       return why === null ? yes(draft) : no("conflict", "work", why);

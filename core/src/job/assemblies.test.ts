@@ -115,7 +115,8 @@ describe("the outboard joint", () => {
   });
 
   test("ends at its release when all is done", () => {
-    const job = at(null, { "decide:joint-out": ["1; judged by hand and eye"] });
+    const outboard = { "inspect:boot-survey-in:found": ["good"], "inspect:boot-survey-out:found": ["torn", "weeks"] };
+    const job = at(null, { ...outboard, "decide:joint-out": ["1; judged by hand and eye"] });
     expect(job.open).toEqual([]);
     job.keep({ type: "job_released", said: RELEASE_WORD });
   });

@@ -3,6 +3,12 @@ import { TestJob } from "../../testing.ts";
 import { lead, technician } from "../../testingBench.ts";
 import { stepOf } from "../procedure/index.ts";
 import {
+  concernsOf,
+  HAND_BACK_WORD,
+  lineHelp,
+  rechecksOf,
+  waitingSlots,
+  waysOn,
   changeOf,
   changeSentence,
   isAnswered,
@@ -471,5 +477,100 @@ describe("the chain", () => {
     job.type("3");
     job.type("40");
     expect(job.offer(pull).ok).toBe(true);
+  });
+});
+
+describe("what is condemned is not kept", () => {
+  const atRace = (word: string, by = technician): TestJob =>
+    axleAt("decide:race", { "inspect:tracks:found": [word], "decide:shaft": ["1; O. Brand: go ahead", ""] }, by);
+
+  const heldRace = (job: TestJob) =>
+    job.open.filter(({ key, text }) => key.startsWith("held:") && text.includes("cracked"));
+
+  test("a cracked cage is renewed, repaired or left; it is never kept", () => {
+    const job = atRace("cracked");
+    const before = job.events.length;
+    expect(job.type("1", "it will do")).toMatch(
+      /^It is not kept \(.*cracked.*\): renewed, repaired as its manual or a lead allows, or left, and the machine goes back unreleased\.$/,
+    );
+    expect(job.events).toHaveLength(before);
+    expect(lineHelp(job.shop, job.state, job.task ? waitingSlots(job.shop, job.state, job.task) : []).hint).toBe(
+      "Enter takes the proposal; 2 renew, 3 leave, 4 repair",
+    );
+  });
+
+  test("left, nobody signs for it; the machine goes back unreleased, with who was told", () => {
+    const job = atRace("cracked", lead);
+    job.type("3", "owner declined");
+    const held = heldRace(job)[0];
+    expect(held).toMatchObject({ hard: true, text: expect.stringMatching(/cracked.*goes back unreleased$/) as string });
+    expect(job.offer({ type: "open_point_signed", key: held?.key ?? "", reason: "O. Brand: so be it" })).toMatchObject({
+      ok: false,
+    });
+    const back = { type: "job_handed_back", said: HAND_BACK_WORD } as const;
+    expect(job.offer({ ...back, words: "not repaired" })).toMatchObject({
+      error: { path: "words", message: expect.stringMatching(/^It is not to be ridden: .*Say who was told/) as string },
+    });
+    const kept = job.keep({ ...back, words: "O. Brand: fetches it with a trailer" });
+    expect(kept.body.type === "job_handed_back" && kept.body.standing).toContainEqual(
+      expect.stringMatching(/^Not to be ridden\. .*cracked/),
+    );
+  });
+
+  test("repaired, it is looked at once more; a lead allows the repair, and well it is closed", () => {
+    const job = atRace("cracked");
+    job.type("4", "new cage, maker's repair sheet 4");
+    expect(job.task?.id).toBe("inspect:tracks:found");
+    expect(job.open.map(({ key }) => key)).toContain("repaired:race:0");
+    job.type("smooth");
+    expect(heldRace(job)).toEqual([]);
+    expect(job.task?.id).not.toBe("decide:race");
+    const own = atRace("cracked", lead);
+    own.type("4", "new cage, maker's repair sheet 4");
+    expect(own.open.map(({ key }) => key)).not.toContain("repaired:race:0");
+    // Found cracked again, it is no better than before.
+    own.type("cracked");
+    expect(heldRace(own)).toMatchObject([{ hard: true }]);
+  });
+
+  test("grooved, it is left with its reason, the owner's word on its risk, a lead and a day", () => {
+    const job = atRace("grooved", lead);
+    expect(job.type("1", "it will do")).toMatch(/or left with its reason, signed by a lead\.$/);
+    job.type("3", "owner declined");
+    const point = job.open.find(({ key }) => key.startsWith("left:race"));
+    expect(point).toMatchObject({ hard: false, dated: true, told: expect.stringMatching(/clicks/) as string });
+    const sign = { type: "open_point_signed", key: point?.key ?? "", on: "2027-04-30" } as const;
+    expect(job.offer({ ...sign, reason: "will do" })).toMatchObject({ error: { path: "reason" } });
+    job.keep({ ...sign, reason: "O. Brand: knows that it knocks" });
+    const again = rechecksOf(job.shop, job.state).find(({ id }) => id.startsWith("left-race"));
+    // From 2026-11-23 to 2027-04-30.
+    expect(again?.days).toBe(158);
+  });
+});
+
+describe("an open boot will not wait", () => {
+  const torn = { "inspect:boot-survey-in:found": ["torn"], "inspect:boot-survey-out:found": ["torn", "weeks"] };
+  const held = (job: TestJob) => job.open.filter(({ key }) => key.startsWith("held:"));
+
+  test("a new boot answers for the torn one, which stays torn in the record", () => {
+    const job = axleAt(null, torn);
+    const text = held(job).map((point) => point.text);
+    expect(text).toEqual([expect.stringMatching(/^outboard boot.*put right, or watched until a day/)]);
+    expect(job.events.some(({ body }) => body.type === "finding_recorded" && body.word === "torn")).toBe(true);
+  });
+
+  test("left on, it is watched until a day, with the owner's word; no lead is asked", () => {
+    const job = axleAt(null, torn);
+    const concern = concernsOf(job.shop, job.state).find(({ row }) => row === "boot-survey-out");
+    if (!concern) throw new Error("not found");
+    const watch = {
+      ...({ type: "followed_up", event: concern.event, way: "watch", meter: null, count: null } as const),
+      ...{ now: null, later: null },
+    };
+    expect(waysOn(concern)).toEqual(["put right", "renew", "watch", "ask owner"]);
+    expect(job.offer({ ...watch, on: null, words: "O. Brand: knows" })).toMatchObject({ error: { path: "on" } });
+    expect(job.offer({ ...watch, on: "2026-12-20", words: "knows" })).toMatchObject({ error: { path: "words" } });
+    job.keep({ ...watch, on: "2026-12-20", words: "O. Brand: knows it, no wet sand until then" });
+    expect(held(job)).toEqual([]);
   });
 });

@@ -26,7 +26,13 @@ export const keptGauge = z.object({
 });
 export type Gauge = z.infer<typeof gaugeSchema>;
 
-/** A torque wrench as the shop holds it; torques in N·m. */
+/** A torque multiplier between wrench and fastener: how many times as much comes out, and how much of that gets lost. */
+export const multiplierSchema = z.strictObject({
+  ratio: z.number().gt(1).max(200),
+  efficiencyPercent: z.number().gt(0).max(100),
+});
+
+/** A torque wrench as the shop holds it; torques in N·m, as they are set on the wrench itself. */
 export const wrenchSchema = z.strictObject({
   id: z.string(),
   name: z.string(),
@@ -35,6 +41,8 @@ export const wrenchSchema = z.strictObject({
   calibrationDue: z.string().nullable(),
   /** From the middle of the grip to the square, for settings with an adapter; mm. */
   lengthMm: fields.positive.nullable().default(null),
+  /** What it pulls through; null where it sits on the fastener itself. */
+  multiplier: multiplierSchema.nullable().default(null),
 });
 /** A wrench as a line that was pulled with it has it. */
 export const keptWrench = z.object({
@@ -44,6 +52,7 @@ export const keptWrench = z.object({
   maxNm: z.number(),
   calibrationDue: z.string().nullable(),
   lengthMm: z.number().nullable(),
+  multiplier: z.object({ ratio: z.number(), efficiencyPercent: z.number() }).nullish(),
 });
 export type Wrench = z.infer<typeof wrenchSchema>;
 

@@ -1,7 +1,9 @@
 import type { Answer } from "../calculator/index.ts";
 import {
+  entryHolding,
   findingWords,
   type InspectPoint,
+  isCondemning,
   type MeasurePoint,
   type Part,
   partOf,
@@ -17,7 +19,7 @@ import type { Bench } from "./bench.ts";
 import { type BodyOf, type DraftOf, type EventOf, FOLLOW_UPS, type FollowUp, type JobEvent } from "./events.ts";
 import { PHASES, type Phase } from "./fields.ts";
 import { countOf, type JobState, lastDay, latest, nameOfItem } from "./fold.ts";
-import { decisionFor, judgeItem, verdictSentence } from "./judged.ts";
+import { decisionFor, isRenewed, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
 import { goneAgain } from "./stops.ts";
 
@@ -33,6 +35,10 @@ export type Concern = {
   text: string;
   /** How much it weighs: watched, past what may stay, or it stops the work. */
   weight: "watch" | "renew" | "stop";
+  /** The part is used no more: renewed, repaired with its proof, or the machine goes back unreleased. */
+  condemned: boolean;
+  /** It will not wait: what is left so is left to a day, with the owner's word. */
+  urgent: boolean;
   /** The task in which it was found. */
   task: string;
   /** The part that it speaks for, where that is worked on. */
@@ -73,7 +79,18 @@ function isDecided(
   const decided = lastOf(state, slot.decide(part.id, part.decision.scope === "each" ? item : 0).key);
   if (afterwards && !isSince(decided, lineOf(state, found.event))) return false;
   const decision = decisionFor(state, part, item)?.decision;
-  return decision === undefined || decision === "renew" || decision === "leave";
+  return decision === undefined || decision === "renew" || (decision === "leave" && !found.condemned);
+}
+
+/** Whether a new one of a part that answers for a point went in since something was found there. */
+function isRenewedSince(bench: Bench, state: JobState, { renewedWith = [] }: Point, event: string): boolean {
+  const found = lineOf(state, event);
+  return renewedWith.some((id) => {
+    const part = partOf(bench.procedure, id);
+    const entry = part && entryHolding(bench.procedure, id);
+    if (!part || !entry || !isRenewed(state, part, 1)) return false;
+    return isSince(lastOf(state, slot.fit(entry.id, 1).key), found);
+  });
 }
 
 /** Whether the point that looks at the same once more, after a fill or a setting, found it well since. */
@@ -83,7 +100,7 @@ function isClosed({ procedure }: Bench, state: JobState, { closedBy }: Point, ev
   return again?.body.type === "finding_recorded" && again.body.leads === "keep" && isSince(again, lineOf(state, event));
 }
 
-type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weight"> | null;
+type Found = Pick<Concern, "event" | "slots" | "item" | "phase" | "text" | "weight" | "condemned" | "urgent"> | null;
 
 /** What a finding is on, by name: the point, and which of several. */
 function which(state: JobState, { name }: Point, part: Part | undefined, item: number): string {
@@ -99,7 +116,9 @@ function foundBySight(state: JobState, point: InspectPoint, part: Part | undefin
   const event = lastOf(state, key);
   // What was cleared for work was put right, and says how.
   if (!event || state.cleared.has(event.id)) return null;
+  const today = point.findings.find(({ word }) => word === finding.word);
   return {
+    ...{ condemned: today !== undefined && isCondemning(today), urgent: today?.urgent === true },
     ...{ event: event.id, slots: [key], item, phase: phaseOfStage(point.stage), weight: leads },
     text: `${which(state, point, part, item)}: ${findingWords(finding)}`,
   };
@@ -116,7 +135,9 @@ function foundByGauge(state: JobState, point: MeasurePoint, part: Part | undefin
   const slots = places.filter((one) => state.bySlot.has(one));
   const event = lastOf(state, slots.at(-1) ?? "");
   const text = `${which(state, point, part, item)}: ${verdictSentence(judged)}`;
-  return event ? { ...{ event: event.id, slots, item, phase }, text, weight: heavy } : null;
+  return event
+    ? { ...{ event: event.id, slots, item, phase }, text, weight: heavy, condemned: false, urgent: false }
+    : null;
 }
 
 /** Everything that was found and is not simply well, on any point, with what it led to. */
@@ -138,6 +159,7 @@ export const concernsOf = perState((bench, state): readonly Concern[] => {
     });
     return found.flatMap((one): Concern[] => {
       if (one.weight !== "stop" && isClosed(bench, state, point, one.event)) return [];
+      if (one.weight !== "stop" && isRenewedSince(bench, state, point, one.event)) return [];
       if (one.weight !== "stop" && isDecided(state, point, part, point.for === undefined ? one.item : 1, one))
         return [];
       const followed = state.follows.findLast(({ body }) => body.event === one.event) ?? null;
@@ -187,9 +209,20 @@ export function followedWords({ followed, owner, work }: Concern): string | null
 }
 
 const WHILE_STOPPED: readonly FollowUp[] = ["put right", "renew", "ask owner"];
+const URGENT: readonly FollowUp[] = ["put right", "renew", "watch", "ask owner"];
 
 /** The ways that are open to a finding: what stops the work is put right, or the machine is not released. */
-export const waysOn = ({ weight }: Concern): readonly FollowUp[] => (weight === "stop" ? WHILE_STOPPED : FOLLOW_UPS);
+export const waysOn = ({ weight, condemned, urgent }: Concern): readonly FollowUp[] => {
+  if (weight === "stop" || condemned) return WHILE_STOPPED;
+  return urgent ? URGENT : FOLLOW_UPS;
+};
+
+/** Whether words say who was told and what was answered: "R. Keel: knows it, rides it to the quay only". */
+export const saysWho = (words: string): boolean => /^[^:]{2,80}:\s*\S/u.test(words);
+
+/** Whether what will not wait was answered: by a day until which it is watched, with the owner's word. */
+export const isToADay = ({ followed }: Concern): boolean =>
+  followed?.body.way === "watch" && followed.body.on !== null && saysWho(followed.body.words);
 
 /** What comes back at the machine's next job, or when it is due: watched, left, put off, or nothing said of it. */
 export const concernsLeft = (bench: Bench, state: JobState): Concern[] =>
@@ -204,7 +237,22 @@ export function acceptFollowUp(
   const concern = concernsOf(bench, state).find(({ event }) => event === draft.event);
   if (!concern) return no("unsupported", "event", "That is not found here any more: look at it again.");
   if (!waysOn(concern).includes(draft.way)) {
-    return no("conflict", "way", `It stops the work: ${concern.text}. It is put right, or the machine is handed back.`);
+    const message =
+      concern.weight === "stop"
+        ? `It stops the work: ${concern.text}. It is put right, or the machine is handed back.`
+        : concern.condemned
+          ? `It is used no more: ${concern.text}. It is renewed or repaired, or the machine is handed back.`
+          : `It will not wait: ${concern.text}. It is put right, or watched until a day with the owner's word.`;
+    return no("conflict", "way", message);
+  }
+  if (concern.urgent && draft.way === "watch") {
+    if (draft.on === null) {
+      return no("missing", "on", `It will not wait: ${concern.text}. Say until which day, such as ${lastDay(state)}.`);
+    }
+    if (!saysWho(draft.words)) {
+      const like = "R. Keel: knows it, rides it to the quay only";
+      return no("missing", "words", `Say who was told and what they answered, a colon between: ${like}.`);
+    }
   }
   const opened = state.opened?.body;
   const stands = opened?.meter.value ?? null;

@@ -5,6 +5,7 @@ import { trayOf } from "../task/count/tray.ts";
 import { waitingSlots } from "./answered.ts";
 import { activeSpine } from "./applies.ts";
 import type { Bench } from "./bench.ts";
+import { concernsOf, saysWho } from "./concerns.ts";
 import type { Body, BodyOf, DraftOf, JobEvent } from "./events.ts";
 import { hasComeOff } from "./facts.ts";
 import { type JobState, lastDay } from "./fold.ts";
@@ -44,6 +45,8 @@ export function standingOf(bench: Bench, state: JobState): string[] {
     ({ hard, group, task }) =>
       hard && group !== "stop work" && group !== "tray" && (group === "trouble" || opened(task)),
   );
+  const condemned = concernsOf(bench, state).filter((one) => one.condemned && one.work === null);
+  const held = new Set(condemned.map(({ event }) => `held:${event}`));
   const soft = open.filter((point) => !hard.includes(point) && point.group !== "stop work").length;
   return [
     ...openStops(bench, state).map(({ text, putRight }) =>
@@ -51,7 +54,8 @@ export function standingOf(bench: Bench, state: JobState): string[] {
     ),
     ...(off.length > 0 ? [`Off the machine: ${off.map(({ name }) => name.toLowerCase()).join(", ")}`] : []),
     ...out,
-    ...hard.map(({ text }) => `Not proven: ${text}`),
+    ...condemned.map(({ text }) => `Not to be ridden. ${text}`),
+    ...hard.filter(({ key }) => !held.has(key)).map(({ text }) => `Not proven: ${text}`),
     ...(soft > 0 ? [`${soft} more ${soft === 1 ? "point is" : "points are"} open`] : []),
   ];
 }
@@ -70,7 +74,14 @@ export function acceptParking(
 
 /** Lines by which something was done to the machine: from then on it is not as it came. */
 const DONE_TO_IT = new Set<Body["type"]>([
-  ...(["part_removed", "fastener_out", "part_fitted", "torque_applied", "fastener_locked"] as const),
+  ...([
+    "part_removed",
+    "fastener_out",
+    "part_fitted",
+    "torque_applied",
+    "fastener_tightened",
+    "fastener_locked",
+  ] as const),
   ...(["step_confirmed", "adjust_turned", "pieces_counted", "piece_laid", "trouble_met"] as const),
 ]);
 
@@ -98,13 +109,23 @@ export function acceptCancelling(
   return no("conflict", "$", message);
 }
 
-/** The end of a job without a release: its statement, and the machine's first recheck. */
-export function handedBack(
+/**
+ * The end of a job without a release: its statement, and the machine's first recheck. With a part that is used no more it
+ * says who was told, and what they answered.
+ */
+export function acceptHandedBack(
   bench: Bench,
   state: JobState,
   { words }: DraftOf<"job_handed_back">,
-): BodyOf<"job_handed_back"> {
+): Answer<BodyOf<"job_handed_back">> {
+  const condemned = concernsOf(bench, state).find((one) => one.condemned && one.work === null);
+  if (condemned && !saysWho(words)) {
+    const like = "R. Keel: knows it, fetches it with a trailer";
+    const message = `It is not to be ridden: ${condemned.text}. Say who was told and what they answered, a colon between: ${like}.`;
+    return no("missing", "words", message);
+  }
   const standing = standingOf(bench, state);
   const first = { id: "handed-back", what: `Handed back, not released: ${words}`, due: null, days: null };
-  return { type: "job_handed_back", words, standing, rechecks: [first, ...rechecksOf(bench, state)] };
+  const rechecks = [first, ...rechecksOf(bench, state)];
+  return { ok: true, value: { type: "job_handed_back", words, standing, rechecks } };
 }

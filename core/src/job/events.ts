@@ -35,7 +35,11 @@ const jobDrafts = [
     caption: z.string().trim().max(200),
   }),
   z.strictObject({ type: z.literal("slot_skipped"), slot: z.string().min(1).max(200), reason: text }),
-  z.strictObject({ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text }),
+  /** With the day by which it is done again, where that is asked. */
+  z.strictObject({
+    ...{ type: z.literal("open_point_signed"), key: z.string().min(1).max(200), reason: text },
+    on: z.iso.date("a day such as 2027-04-30").optional(),
+  }),
   z.strictObject({ type: z.literal("noted"), text }),
   /** Something small came out, in a step, that the procedure does not name; and how many of it went back in. */
   z.strictObject({
@@ -306,7 +310,7 @@ const jobBodies = [
   z.object({ type: z.literal("stop_cleared"), event: words, reason: words }),
   z.object({ type: z.literal("photo_taken"), photo: words, task: words, caption: words }),
   z.object({ type: z.literal("slot_skipped"), slot: words, reason: words }),
-  z.object({ type: z.literal("open_point_signed"), key: words, text: words, reason: words }),
+  z.object({ type: z.literal("open_point_signed"), key: words, text: words, reason: words, on: words.optional() }),
   z.object({ type: z.literal("noted"), text: words }),
   z.object({ type: z.literal("piece_laid"), ...{ task: words, name: words, count: whole } }),
   z.object({ type: z.literal("piece_back"), ...{ event: words, name: words, count: whole } }),

@@ -7,7 +7,7 @@ import { isInJob, worksOf } from "./worksOf.ts";
 
 /** How strongly a finding or a decision speaks; the strongest of several items rules. */
 const FINDING_WEIGHT: Record<string, number> = { keep: 1, watch: 2, renew: 3, stop: 4 };
-const DECISION_WEIGHT: Record<string, number> = { keep: 1, leave: 2, renew: 3 };
+const DECISION_WEIGHT: Record<string, number> = { keep: 1, repair: 1, leave: 2, renew: 3 };
 
 const last = (lines: readonly JobEvent[]): JobEvent | undefined => lines[lines.length - 1];
 
@@ -30,7 +30,9 @@ export const factsOf = perState((bench, state): Facts => {
     else if (isEvent(line, "finding_recorded")) {
       worst(`finding:${line.body.point}`, line.body.word, FINDING_WEIGHT[line.body.leads ?? "keep"] ?? 1);
     } else if (isEvent(line, "decision_taken")) {
-      worst(`decided:${line.body.part}`, line.body.decision, DECISION_WEIGHT[line.body.decision] ?? 1);
+      const { part, decision } = line.body;
+      // What was repaired goes back like what is kept.
+      worst(`decided:${part}`, decision === "repair" ? "keep" : decision, DECISION_WEIGHT[decision] ?? 1);
     }
   }
   return facts;

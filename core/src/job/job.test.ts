@@ -178,9 +178,13 @@ describe("decisions", () => {
     const job = jobAt("decide:friction", {
       "measure:friction-thickness:found": ["2.86 2.86 2.6", "2.85 2.86 2.86", "2.84 2.85 2.84"],
     });
-    expect(job.type("1")).toBe("why? friction 1: past limit by 0.10 mm; friction plates are renewed as a set");
+    // Worn past its limit it is no bare keep: it is left, with its reason and a lead.
+    expect(job.type("1")).toMatch(
+      /^It is not kept \(friction 1: past limit by 0\.10 mm; friction plates are renewed as a set\)/,
+    );
+    expect(job.type("3")).toBe("why? friction 1: past limit by 0.10 mm; friction plates are renewed as a set");
     expect(
-      job.offer({ type: "decision_taken", part: "friction", item: 0, decision: "keep", reason: null }),
+      job.offer({ type: "decision_taken", part: "friction", item: 0, decision: "leave", reason: null }),
     ).toMatchObject({ error: { code: "missing", path: "reason" } });
     expect(job.type("", "")).toBe("friction plates: renew");
     expect(job.task?.id).toBe("decide:steel");

@@ -5,6 +5,7 @@ import {
   findingWords,
   holds,
   type InspectPoint,
+  isCondemning,
   isSetting,
   type MeasurePoint,
   type Part,
@@ -177,13 +178,23 @@ export function itemsOf(state: JobState, part: Part, item: number): number[] {
   return Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1);
 }
 
-export type Proposal = { decision: DecisionWord | null; because: string };
+export type Proposal = {
+  decision: DecisionWord | null;
+  because: string;
+  /** Worn past its limit or grooved: it is no bare keep. Condemned: it is used no more. */
+  worn: boolean;
+  condemned: boolean;
+};
+
+const NOTHING_PAST = { worn: false, condemned: false };
+/** Words by which a part is worn past what may stay. */
+const WORN: ReadonlySet<string> = new Set(["grooved", "worn"]);
 
 /** How strongly something speaks; the strongest names the reason, the earliest of equals. */
-const WEIGHT = { past: 3, undecided: 2, unknown: 1 } as const;
+const WEIGHT = { condemned: 4, past: 3, undecided: 2, unknown: 1 } as const;
 
 /** What a school that was answered proposes for a part, whatever its readings. */
-function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | null {
+function schoolProposal(bench: Bench, state: JobState, part: Part): Omit<Proposal, "worn" | "condemned"> | null {
   const facts = factsOf(bench, state);
   for (const { id } of bench.procedure.questions) {
     const said = wayOf(bench, state, id)?.proposes.find(
@@ -200,7 +211,9 @@ function schoolProposal(bench: Bench, state: JobState, part: Part): Proposal | n
  */
 export function proposalFor(bench: Bench, state: JobState, part: Part, item: number): Proposal {
   const items = itemsOf(state, part, item);
-  let worst: Proposal & { weight: number } = { decision: "keep", because: "", weight: 0 };
+  let worst: Pick<Proposal, "decision" | "because"> & { weight: number } = { decision: "keep", because: "", weight: 0 };
+  let condemned = false;
+  let worn = false;
   let seen = false;
   let measured = false;
   let near: string | null = null;
@@ -221,9 +234,15 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
         if (finding === null) propose("unknown", `${name}: ${point.name.toLowerCase()} not looked at`);
         else {
           seen = true;
-          if (finding.leads === "renew" || finding.leads === "stop")
-            propose("past", `${name}: ${findingWords(finding)}`);
-          if (finding.leads === "watch") near ??= `${name}: ${findingWords(finding)}`;
+          const said = `${name}: ${findingWords(finding)}`;
+          if (isCondemning(finding)) {
+            condemned = true;
+            propose("condemned", said);
+          } else if (finding.leads === "renew" || finding.leads === "stop") {
+            worn ||= WORN.has(finding.word);
+            propose("past", said);
+          }
+          if (finding.leads === "watch") near ??= said;
         }
         continue;
       }
@@ -239,6 +258,7 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
       const from = judged.limit?.nearFraction ?? NEAR_FRACTION;
       nearFrom = Math.min(nearFrom ?? from, from);
       const sentence = `${name}: ${verdictSentence(judged)}`;
+      worn ||= judged.verdict === "past";
       if (judged.verdict === "past" || judged.verdict === "undecided") propose(judged.verdict, sentence);
       else if (judged.verdict === null) propose("unknown", sentence);
       else if (judged.verdict === "near") near ??= sentence;
@@ -247,13 +267,15 @@ export function proposalFor(bench: Bench, state: JobState, part: Part, item: num
   const school = schoolProposal(bench, state, part);
   // What nothing is read or looked at for goes by the school alone.
   if (!seen && !(school && worst.because === ""))
-    return { decision: null, because: "nothing measured or looked at yet" };
-  if (school && worst.weight < WEIGHT.past) return school;
+    return { ...NOTHING_PAST, decision: null, because: "nothing measured or looked at yet" };
+  if (school && worst.weight < WEIGHT.past) return { ...NOTHING_PAST, ...school };
   if (worst.because !== "") {
     const set = item === 0 && worst.decision === "renew" ? part.decision?.because : undefined;
-    return { decision: worst.decision, because: set ? `${worst.because}; ${set}` : worst.because };
+    const because = set ? `${worst.because}; ${set}` : worst.because;
+    return { decision: worst.decision, because, worn, condemned };
   }
   return {
+    ...NOTHING_PAST,
     decision: "keep",
     because:
       near ??

@@ -16,7 +16,7 @@ describe("what the line says where it cannot take what was typed", () => {
     ["inspect:friction-lining:found", {}, "", "Say which: 1 sound, 2 glazed, 3 flaking."],
     ["inspect:friction-lining:found", {}, "s s s s", "4 words for 3 left: nothing is kept."],
     ["inspect:hub-rubbers:found", deep, "q", '"q" is not one of: 1 whole, 2 flaking, 3 split.'],
-    ["decide:friction", {}, "maybe", "Say 1 keep, 2 renew or 3 leave."],
+    ["decide:friction", {}, "maybe", "Say one of: 1 keep, 2 renew, 3 leave."],
     ["build:stack", {}, "9", /^Say 1 to \d, or Enter for the first\.$/],
     ["check:stack", { "check:stack": [""] }, "9", /^Say which: 1 outward, 2 inward\.$/],
     ["fit:cover-bolts", {}, "7", "4 are still out; 7 cannot be in."],

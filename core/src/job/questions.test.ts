@@ -210,10 +210,10 @@ describe("torque that proves nothing", () => {
     expect(job.offer({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null })).toMatchObject({
       error: { message: "Tighten hub nut 1 first and say how, by wrench or by feel; then lock it." },
     });
-    // By feel proves no torque, and a lead answers for that; the lock that is on is on all the same.
+    // By feel proves no torque, and with a wrench at hand nobody signs for it; the lock that is on is on all the same.
     job.type("feel");
     job.keep({ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null });
     expect(job.open.filter(({ task }) => task === "lock:hub-nut")).toEqual([]);
-    expect(job.open.find(({ task }) => task === "torque:hub-nut")).toMatchObject({ hard: false });
+    expect(job.open.find(({ task }) => task === "torque:hub-nut")).toMatchObject({ hard: true });
   });
 });

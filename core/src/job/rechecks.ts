@@ -1,5 +1,6 @@
 import { holds, WORK_OF_ROW } from "../procedure/index.ts";
 import { findUnit, fromBase, toBase } from "../quantity/index.ts";
+import { tightenedOtherwise } from "../task/fasteners/otherwise.ts";
 import { readTaskId } from "../task/ids.ts";
 import { isAnswered, isSkipped, waitingKey, waitingSlots } from "./answered.ts";
 import { activeParts, activePoints, wayOf } from "./applies.ts";
@@ -44,18 +45,21 @@ function due(state: JobState, asked: Asked): Recheck {
 
 const MS_A_DAY = 86_400_000;
 
+/** How many days there are from the last line of a job to a day. */
+const daysUntil = (state: JobState, on: string): number =>
+  Math.ceil((Date.parse(on) - Date.parse(state.events.at(-1)?.at ?? "")) / MS_A_DAY);
+
 /** What was found and is not mended: at the meter or the day that its watch ends, else at the next job. */
 const watched = (bench: Bench, state: JobState): Recheck[] =>
   concernsLeft(bench, state).map((concern): Recheck => {
     const { followed, text, row, item, count } = concern;
     const { meter = null, on = null } = followed?.body.way === "watch" ? followed.body : {};
     const said = followedWords(concern);
-    const last = state.events.at(-1)?.at ?? "";
     return {
       id: `point-${lastingId(bench, row)}${count > 1 ? `-${item}` : ""}`,
       what: said === null ? text : `${text}; ${said}`,
       due: meter,
-      days: on === null ? null : Math.ceil((Date.parse(on) - Date.parse(last)) / MS_A_DAY),
+      days: on === null ? null : daysUntil(state, on),
     };
   });
 
@@ -74,6 +78,15 @@ const passed = (bench: Bench, state: JobState): Recheck[] =>
     if (why === undefined) return [];
     const id = `passed-${lastingId(bench, readTaskId(task.id)?.of ?? task.id)}`;
     return [{ id, what: `${task.title}: ${why}`, due: null, days: null }];
+  });
+
+/** What was leaned on instead of measured: by the day that a lead said. */
+const tightenedAnew = (bench: Bench, state: JobState): Recheck[] =>
+  tightenedOtherwise({ bench, state }).flatMap(({ key, text, entry }): Recheck[] => {
+    const on = state.signed.get(key)?.body.on;
+    if (on === undefined) return [];
+    const days = daysUntil(state, on);
+    return [{ id: `torque-${lastingId(bench, entry)}`, what: `Torque again: ${text}`, due: null, days }];
   });
 
 /** What this job saw to be well by now: what stood to be looked at there, from whichever job, stands no longer. */
@@ -111,18 +124,20 @@ export function rechecksOf(bench: Bench, state: JobState): Recheck[] {
   const left = activeParts(bench, state).flatMap((part): Asked[] => {
     const decisions = itemsOf(state, part, 0).map((item) => decisionFor(state, part, item));
     const decision = decisions.find((d) => d?.decision === "leave");
-    return decision
-      ? [
-          {
-            id: `left-${lastingId(bench, part.id)}`,
-            what: `${placedName(bench, part)}: left, ${decision.reason ?? decision.because}`,
-          },
-        ]
-      : [];
+    if (!decision) return [];
+    const on = state.signed.get(`left:${part.id}:${decision.item}`)?.body.on;
+    return [
+      {
+        id: `left-${lastingId(bench, part.id)}`,
+        what: `${placedName(bench, part)}: left, ${decision.reason ?? decision.because}`,
+        ...(on === undefined ? {} : { days: daysUntil(state, on) }),
+      },
+    ];
   });
   return [
     ...[...set, ...answered, ...left, ...troubleRechecks(bench, state)].map((asked) => due(state, asked)),
     ...watched(bench, state),
     ...passed(bench, state),
+    ...tightenedAnew(bench, state),
   ];
 }

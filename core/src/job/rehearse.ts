@@ -166,7 +166,8 @@ function benchFor(procedure: Procedure, counts: Readonly<Record<string, number>>
     ...{ id: `${point.gauge}`, name: point.gauge, kind: point.gauge, unit: point.unit },
     ...{ resolution: 0.01, permissibleError: 0.01, calibrationDue: null },
   }));
-  const wrenches = [{ id: "wrench", name: "Wrench", minNm: 2, maxNm: 50, calibrationDue: null, lengthMm: null }];
+  const wrench = { id: "wrench", name: "Wrench", minNm: 2, maxNm: 50, calibrationDue: null };
+  const wrenches = [{ ...wrench, lengthMm: null, multiplier: null }];
   return {
     procedure,
     specs: [...specs.values()],

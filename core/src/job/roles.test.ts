@@ -86,6 +86,10 @@ const PLACES: Record<Draft["type"], () => At> = {
   torque_applied: at("torque:plate-bolts", {
     ...{ type: "torque_applied", entry: "plate-bolts", place: 1, pass: 1, text: "5", wrench: "A" },
   }),
+  fastener_tightened: at("torque:plate-bolts", {
+    ...{ type: "fastener_tightened", entry: "plate-bolts", place: 1, pass: 1 },
+    ...{ how: "by angle", text: "90 deg", wrench: null },
+  }),
   fastener_locked: at("measure:friction-thickness:found", {
     ...{ type: "fastener_locked", entry: "hub-nut", place: 1, pastDeg: null },
   }),

@@ -31,7 +31,7 @@ export function eventSentence(bench: Bench, state: JobState, { body }: JobEvent)
     case "slot_skipped":
       return `skipped: ${body.reason}`;
     case "open_point_signed":
-      return `signed for: ${body.text}, ${body.reason}`;
+      return `signed for: ${body.text}, ${body.reason}${body.on === undefined ? "" : `; again by ${body.on}`}`;
     case "struck": {
       const target = state.events.find((e) => e.id === body.event);
       return `struck: ${target ? struckSentence(bench, state, target) : "a line"}`;

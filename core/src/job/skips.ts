@@ -39,12 +39,13 @@ function mayBeNotFitted(state: JobState, s: Slot): boolean {
 }
 
 /**
- * Whether a fastener or its lock was said not to be there: nothing that blocks a release, for which a lead answers by name.
+ * Whether a fastener, its lock or what is to be looked at was said not to be there: nothing that blocks a release, for which
+ * a lead answers by name.
  * What is there is tightened and locked, or the machine is handed back.
  */
 export function isNotEquipped(state: JobState, s: Slot): boolean {
   if (state.skipped.get(s.key)?.body.reason !== NOT_FITTED) return false;
-  return s.kind === "lock" || (s.kind === "pull" && isEntryNotFitted(state, s.entry));
+  return s.kind === "lock" || s.kind === "find" || (s.kind === "pull" && isEntryNotFitted(state, s.entry));
 }
 
 /** Whether something was found here and put right: whoever put it right looks once more, or a lead answers for it. */

@@ -19,5 +19,15 @@ export const safetyFields = {
   system: z.enum(SYSTEMS).optional(),
   requires: z.array(z.enum(REQUIRES)).min(1).optional(),
 };
+/** Words that condemn a part unless its finding says why it is spared. */
+export const CONDEMNING: ReadonlySet<string> = new Set(["cracked", "bent", "broken"]);
+
+/** Of a finding: whether the part is used no more, with the reason where such a word spares it; and whether it will not wait. */
+export const condemnsFields = {
+  condemns: z.boolean().optional(),
+  spared: z.string().min(1).optional(),
+  /** What is left so is left to a day, with the owner's word: an open boot. */
+  urgent: z.boolean().optional(),
+};
 /** Of a finding that stops the work: what it endangers, where that is not what its point's system says. */
 export const endangersField = { endangers: z.array(z.enum(GOING)).min(1).optional() };

@@ -70,5 +70,5 @@ export {
   upcastProcedure,
   type Way,
 } from "./schema.ts";
-export { endangers, needsRunning, setGoingBy, withSafety } from "./safety.ts";
+export { endangers, isCondemning, needsRunning, setGoingBy, withSafety } from "./safety.ts";
 export { DECISIONS } from "./spine.ts";

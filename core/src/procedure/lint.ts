@@ -148,6 +148,7 @@ export function lint(procedure: Procedure): Issue[] {
       case "machine":
         return figures.get(name)?.words ?? null;
       case "decided":
+        // What was repaired goes back like what is kept.
         return decided.has(name) ? ["keep", "renew", "leave"] : null;
       default:
         return null;

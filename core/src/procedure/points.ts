@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
-import { endangersField, safetyFields } from "./going.ts";
+import { condemnsFields, endangersField, safetyFields } from "./going.ts";
 import { anchor, ENDS, id, rowId, sentence, tells, when } from "./spine.ts";
 
 /** What is drawn beside the rows of a reading: each place's thickness along a bed, or a sag in its range. */
@@ -29,6 +29,8 @@ const common = {
   ...safetyFields,
   /** The point at which it is looked at once more after a fill or a setting: found well there, this is put right. */
   closedBy: rowId.optional(),
+  /** The parts of which a new one answers for what was found here, as far as this procedure has them. */
+  renewedWith: z.array(rowId).optional(),
   /** On a walk round: looked at before anybody calls the machine ready. */
   core: z.boolean().optional(),
   why: sentence.optional(),
@@ -94,6 +96,8 @@ const inspectSchema = z.strictObject({
   kind: z.literal("inspect"),
   ...common,
   stage: z.enum(["apart", "bench", "together", "prove"]).default("bench"),
+  /** No signature stands for it where nobody looked, such as the level of an oil that was drained. */
+  hard: z.boolean().optional(),
   /** Felt on a ride after the work: that nobody has ridden it yet is an answer here, and comes back by itself. */
   ridden: z.boolean().optional(),
   findings: z
@@ -104,6 +108,7 @@ const inspectSchema = z.strictObject({
         means: sentence,
         leads: z.enum(["keep", "watch", "renew", "stop"]),
         ...endangersField,
+        ...condemnsFields,
         /** Counts as a mark when the pattern along the items is read. */
         marked: z.boolean().default(false),
         /** How it looks, where the procedure draws it itself and names no drawing. */

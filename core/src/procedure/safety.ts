@@ -1,5 +1,5 @@
-import type { Finding, Point, Procedure, Step } from "./schema.ts";
-import { type GOING, SYSTEMS } from "./going.ts";
+import type { Entry, Finding, Point, Procedure, Step } from "./schema.ts";
+import { CONDEMNING, type GOING, SYSTEMS } from "./going.ts";
 
 export type Going = (typeof GOING)[number];
 export type System = (typeof SYSTEMS)[number];
@@ -37,8 +37,12 @@ export function endangers(point: Point | undefined, word: string, { setsGoing, r
 /** Whether something can be looked at only while the engine runs, or once it has run. */
 export const needsRunning = (point: Point | undefined): boolean => point?.requires?.includes("running") === true;
 
-const safetyOfPoint = ({ setsGoing, raised, system, requires, core }: Point) => ({
-  ...{ setsGoing, raised, system, requires, core },
+/** Whether a finding says that the part is used no more. */
+export const isCondemning = ({ word, leads, condemns }: Pick<Finding, "word" | "leads" | "condemns">): boolean =>
+  condemns ?? (leads !== "keep" && CONDEMNING.has(word));
+
+const safetyOfPoint = ({ setsGoing, raised, system, requires, core, renewedWith }: Point) => ({
+  ...{ setsGoing, raised, system, requires, core, renewedWith },
 });
 
 /** The row with what another says of safety where it says nothing itself. */
@@ -49,7 +53,8 @@ const filled = <Row extends object>(row: Row, more: object): Row => ({
 
 function filledStep(step: Step, other: Step | undefined): Step {
   if (!other || !("setsGoing" in other)) return step;
-  return filled(step, { setsGoing: other.setsGoing, raised: other.raised });
+  const more = { setsGoing: other.setsGoing, raised: other.raised };
+  return filled(step, step.kind === "do" && other.kind === "do" ? { ...more, hard: other.hard } : more);
 }
 
 function filledPoint(point: Point, other: Point | undefined): Point {
@@ -58,17 +63,25 @@ function filledPoint(point: Point, other: Point | undefined): Point {
   if (whole.kind !== "inspect" || other.kind !== "inspect") return whole;
   const findings = whole.findings.map((finding): Finding => {
     const same = other.findings.find(({ word }) => word === finding.word);
-    return same ? filled(finding, { endangers: same.endangers }) : finding;
+    if (!same) return finding;
+    const { endangers, condemns, spared, urgent } = same;
+    return filled(finding, { endangers, condemns, spared, urgent });
   });
-  return { ...whole, findings };
+  return { ...filled(whole, { hard: other.hard }), findings };
+}
+
+function filledEntry(entry: Entry, other: Entry | undefined): Entry {
+  return entry.kind === "fasteners" && other?.kind === "fasteners" ? filled(entry, { holds: other.holds }) : entry;
 }
 
 /** A procedure as it was kept, with what today's of the same id says of safety: jobs under way are held by it too. */
 export function withSafety(kept: Procedure, today: Procedure): Procedure {
   const steps = new Map(today.steps.map((step) => [step.id, step]));
   const points = new Map(today.points.map((point) => [point.id, point]));
+  const entries = new Map(today.spine.map((entry) => [entry.id, entry]));
   return {
     ...kept,
+    spine: kept.spine.map((entry) => filledEntry(entry, entries.get(entry.id))),
     steps: kept.steps.map((step) => filledStep(step, steps.get(step.id))),
     points: kept.points.map((point) => filledPoint(point, points.get(point.id))),
   };

@@ -29,7 +29,7 @@ export const tools = z
   .array(sentence.refine((name) => !SIZED.test(name), "no size here: what is there is said by the fastener's card"))
   .default([]);
 
-export const DECISIONS = ["keep", "renew", "leave"] as const;
+export const DECISIONS = ["keep", "renew", "leave", "repair"] as const;
 export type DecisionWord = (typeof DECISIONS)[number];
 
 const decisionSchema = z.strictObject({
@@ -113,6 +113,9 @@ const packSchema = z.strictObject({
   together: directionSchema,
 });
 
+/** What a fastener can hold on which somebody's safety hangs: its last pass is no Enter, and no signature stands for it. */
+export const HOLDS = ["wheel", "axle", "hub", "brake", "sprocket", "clutch", "steering", "suspension"] as const;
+
 /** What keeps a fastener from turning; a role where stores hold a new one, since a lock is used once. */
 const lockFields = {
   do: sentence,
@@ -148,6 +151,8 @@ const fastenersSchema = z.strictObject({
   /** Undone once, it is renewed: a stake nut, a self-locking nut. */
   singleUse: z.boolean().default(false),
   role: id.optional(),
+  /** What comes off the machine, or is no brake any more, where they let go. */
+  holds: z.enum(HOLDS).optional(),
   /** "by place": each comes out into its own place with its length; "together": alike, only counted. */
   tray: z.enum(["by place", "together"]).default("together"),
   /** The spec that says where each sits. */
@@ -166,7 +171,7 @@ const fastenersSchema = z.strictObject({
     caution: sentence.optional(),
     /** The entry that must be in before these are tightened; until then they are only snug. */
     after: rowId.optional(),
-    /** No signature stands for the last pass, where its figure is on file and a wrench here reaches it: an axle, a wheel. */
+    /** No signature stands for the last pass, where its figure is on file and a wrench here reaches it. */
     hard: z.boolean().optional(),
     /** Where this holds they are tightened in the proof instead, once its step is done: how they are held there. */
     proof: z.strictObject({ after: rowId, when: conditionSchema, before: sentence }).optional(),

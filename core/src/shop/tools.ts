@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { type Answer } from "../calculator/index.ts";
-import { type Gauge, gaugeSchema, type Wrench, wrenchSchema } from "../job/bench.ts";
+import { type Gauge, gaugeSchema, multiplierSchema, type Wrench, wrenchSchema } from "../job/bench.ts";
 import { type Kind, KINDS } from "../quantity/index.ts";
 import { no, read, typed, withUnit } from "./typed.ts";
 
@@ -32,6 +32,9 @@ export const wrenchTypedSchema = z.strictObject({
   to: typed(40),
   /** From the middle of the grip to the square, where an adapter may be used. */
   length: typed(40).default(""),
+  /** Of the multiplier that it pulls through: how many times, and how much of that arrives. */
+  ratio: typed(20).default(""),
+  efficiency: typed(20).default(""),
   due,
 });
 export type WrenchTyped = z.input<typeof wrenchTypedSchema>;
@@ -63,11 +66,31 @@ export function gaugeEntered(input: GaugeTyped, id: string): Answer<Gauge> {
   });
 }
 
-/** A wrench made from what was typed, in N·m and mm. Errors: as `gaugeEntered`; range where its ends lie the wrong way round. */
+/** A ratio, such as "4" or "4:1"; a share in percent, such as "95" or "95 %". */
+const RATIO = /^(\d+(?:[.,]\d+)?)(?:\s*:\s*1)?$/;
+const PERCENT = /^(\d+(?:[.,]\d+)?)\s*%?$/;
+const numberOf = (mark: RegExp, text: string): number => Number(mark.exec(text)?.[1]?.replace(",", ".") ?? NaN);
+
+/** The multiplier that a wrench pulls through; null where nothing is said of one. */
+function multiplierEntered(ratio: string, efficiency: string): Answer<Wrench["multiplier"]> {
+  if (ratio === "" && efficiency === "") return { ok: true, value: null };
+  const made = multiplierSchema.safeParse({
+    ...{ ratio: numberOf(RATIO, ratio), efficiencyPercent: numberOf(PERCENT, efficiency) },
+  });
+  if (made.success) return { ok: true, value: made.data };
+  return made.error.issues.some(({ path }) => path[0] === "ratio")
+    ? no("ratio", "The ratio of the multiplier is above 1, as its plate says, such as 4 or 4:1.")
+    : no("efficiency", "How much of the ratio arrives, in percent, as its sheet says: such as 95; 100 at the most.");
+}
+
+/**
+ * A wrench made from what was typed, in N·m and mm. Errors: as `gaugeEntered`; range where its ends lie the wrong way round;
+ * missing where of its multiplier one figure is said without the other.
+ */
 export function wrenchEntered(input: WrenchTyped, id: string): Answer<Wrench> {
   const parsed = read(wrenchTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { name, from, to, length, due: calibrationDue } = parsed.value;
+  const { name, from, to, length, ratio, efficiency, due: calibrationDue } = parsed.value;
   if (name === "") return no("name", "Say what it is called, such as Wrench A.");
   const least = withUnit(from, "torque", "from", "The least it can be set to", "5 N·m or 40 in-lb");
   if (!least.ok) return least;
@@ -79,8 +102,14 @@ export function wrenchEntered(input: WrenchTyped, id: string): Answer<Wrench> {
   }
   const grip = length === "" ? null : withUnit(length, "length", "length", "Grip to square", "400 mm");
   if (grip && !grip.ok) return grip;
+  const multiplier = multiplierEntered(ratio, efficiency);
+  if (!multiplier.ok) return multiplier;
   return read(wrenchSchema, {
     ...{ id, name, minNm: least.value.valueInBase, maxNm: most.value.valueInBase },
-    ...{ lengthMm: grip?.value.valueInBase ?? null, calibrationDue: calibrationDue === "" ? null : calibrationDue },
+    ...{
+      lengthMm: grip?.value.valueInBase ?? null,
+      multiplier: multiplier.value,
+      calibrationDue: calibrationDue === "" ? null : calibrationDue,
+    },
   });
 }

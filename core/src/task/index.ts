@@ -24,8 +24,13 @@ export {
   trayOf,
   type TrayPlace,
 } from "./count/tray.ts";
+export { decisionsOffered } from "./decision/decision.ts";
+export { otherwiseWords } from "./fasteners/otherwise.ts";
 export {
   bandOf,
+  dialNm,
+  mostOf,
+  multipliedWords,
   passesOf,
   pullsOf,
   type PullState,

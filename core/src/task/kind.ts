@@ -35,6 +35,10 @@ export type OpenPoint = {
   task: string;
   /** No signature clears it: only doing it does. */
   hard: boolean;
+  /** Whoever signs for it says by which day it is done again. */
+  dated?: true;
+  /** Its reason says who was told of the risk, and what they answered; the risk in words, where the procedure says it. */
+  told?: string | null;
 };
 
 export type LineAnswer =

@@ -284,6 +284,24 @@ export function useBenchHand({
   const sign = (point: OpenPoint): void => {
     if (point.hard) return stop(`No signature clears this: ${point.text}.`);
     if (!actor.roles.includes("lead")) return stop("A lead signs for what is left open: ask one to take over.");
+    if (point.dated) {
+      const told = point.told !== undefined;
+      const risk = point.told ? ` that ${point.told}` : " of the risk";
+      return ask({
+        kind: "reason",
+        question: told
+          ? `Signing for “${point.text}”. By which day is it looked at again, and who was told${risk}?`
+          : `Signing for “${point.text}”. By which day is it done again, and why may it stay until then?`,
+        reasons: [],
+        hint: told
+          ? "2027-04-30 R. Keel: knows it, rides it to the quay only; Esc leaves it"
+          : "2027-04-30 and a few words; Esc leaves it",
+        drafts: (typed) => {
+          const [, on, reason] = /^(\d{4}-\d\d-\d\d)\s+(.+)$/.exec(typed.trim()) ?? [];
+          return on && reason ? [{ type: "open_point_signed", key: point.key, reason, on }] : null;
+        },
+      });
+    }
     ask({
       kind: "reason",
       question: `Signing for “${point.text}”. Why may it stay?`,

@@ -120,11 +120,11 @@ describe("the sheet", () => {
       signed: null,
     });
     const key = job.open.find((p) => p.text === before?.text)?.key ?? "";
-    job.keep({ type: "open_point_signed", key, reason: "owner told and agreed" });
+    job.keep({ type: "open_point_signed", key, reason: "O. Brand: knows it, and agrees", on: "2027-04-30" });
     const after = sheetData("T-0001", bench, job.events)?.left.find((l) => l.text.startsWith("springs: left"));
     expect(after).toMatchObject({
       risk: expect.stringMatching(/slip under load/),
-      signed: expect.stringMatching(/^owner told and agreed, signed by Tobin Hask/),
+      signed: expect.stringMatching(/^O\. Brand: knows it, and agrees, signed by Tobin Hask/),
     });
     expect(sheet(job)).toContain("What it risks: the clutch may slip under load");
   });

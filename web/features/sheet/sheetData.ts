@@ -33,6 +33,8 @@ import {
   pullList,
   pullListTotal,
   passesOf,
+  multipliedWords,
+  otherwiseWords,
   pullsOf,
   questionOf,
   lockedWords,
@@ -270,7 +272,8 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
       const pulls = pullsOf(bench, state, entry).filter((p) => p.pass === passesOf(bench, state, entry).length);
       const first = pulls.find((p) => p.pulls.length > 0)?.pulls[0];
       const spec = first?.body.spec;
-      const words = pulls.map(({ place, pulls: own, verdict }) => {
+      const words = pulls.map(({ place, pulls: own, verdict, otherwise }) => {
+        if (otherwise) return `${place}: ${otherwiseWords(otherwise.body)}`;
         const last = own[own.length - 1]?.body;
         const passed = state.skipped.get(slot.pull(entry.id, place, passesOf(bench, state, entry).length).key);
         if (!last) return `${place}: not torqued${passed ? ` (${passed.body.reason})` : ""}`;
@@ -286,7 +289,7 @@ function torquesOf(bench: Bench, state: JobState): SheetData["torques"] {
         name: entry.name,
         spec:
           first && spec?.kind === "torque"
-            ? `${torqueWords(spec)}, ${sourceLine(spec.source)}, ${first.body.wrench.name}, ${first.by.name}`
+            ? `${torqueWords(spec)}, ${sourceLine(spec.source)}, ${[first.body.wrench.name, multipliedWords(first.body.wrench), first.by.name].filter(Boolean).join(", ")}`
             : "",
         pulls: words.join("   "),
         lock: lockingOf(bench, state, entry) ? lock : null,

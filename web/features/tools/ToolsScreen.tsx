@@ -1,4 +1,4 @@
-import { type Gauge, isOverdue, type Wrench } from "@averin/core";
+import { type Gauge, isOverdue, mostOf, multipliedWords, type Wrench } from "@averin/core";
 import type { ReactNode } from "react";
 import { FormKey } from "@/ui/FormKey";
 import { PostKey } from "@/ui/PostKey";
@@ -52,6 +52,8 @@ export function ToolsScreen({
             <Tool key={wrench.tool.id} to={`/api/wrenches/${wrench.tool.id}`} kept={wrench} today={today}>
               {Number(wrench.tool.minNm.toFixed(1))} to {Number(wrench.tool.maxNm.toFixed(1))} N·m
               {wrench.tool.lengthMm !== null && ` · ${wrench.tool.lengthMm} mm long`}
+              {wrench.tool.multiplier !== null &&
+                ` · ${multipliedWords(wrench.tool)}: up to ${Math.round(mostOf(wrench.tool))} N·m`}
             </Tool>
           ))}
         </ul>

@@ -277,7 +277,7 @@ function weibull({ output }: Shown): ReactNode {
 function sequence({ input, output }: Shown): ReactNode {
   const passes = output.passes as { percent: number; torqueNm?: number; order: number[] }[];
   const order = passes[0]?.order ?? [];
-  const pulls = order.flatMap((place) => [{ place, pass: 1, percent: 100, pulls: [], verdict: null }]);
+  const pulls = order.flatMap((place) => [{ place, pass: 1, percent: 100, pulls: [], verdict: null, otherwise: null }]);
   return (
     <div className="grid gap-4 sm:grid-cols-[320px_1fr]">
       <BoltRing pulls={pulls} next={{ place: order[0] ?? 1, pass: 1 }} order={order} places={onRing(order.length)} />

@@ -1,12 +1,12 @@
 import type { Answer } from "../../calculator/index.ts";
-import { partsGoingBack } from "../../job/applies.ts";
+import { activePoints, partsGoingBack } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
-import { decisionFor, proposalFor } from "../../job/judged.ts";
+import { decisionFor, findingOf, itemsOf, judgeItem, type Proposal, proposalFor } from "../../job/judged.ts";
 import { oneOf } from "../../job/oneOf.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
-import { type DecisionWord, DECISIONS, entryHolding, type Part, partOf } from "../../procedure/index.ts";
+import { type DecisionWord, DECISIONS, entryHolding, type Part, partOf, phaseOfStage } from "../../procedure/index.ts";
 import { no, refused, yes } from "../answers.ts";
 import { taskId } from "../ids.ts";
 import type { Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
@@ -24,12 +24,49 @@ function acceptDecision({ bench, state }: Hand, draft: DraftOf<"decision_taken">
     );
   }
   const proposal = proposalFor(bench, state, part, draft.item);
+  if (!decisionsOffered(proposal).includes(draft.decision)) return no("conflict", "decision", notOffered(proposal));
   if (draft.reason === null && (draft.decision === "leave" || draft.decision !== proposal.decision)) {
     const said = proposal.decision === null ? "nothing is proposed" : `the proposal is ${proposal.decision}`;
     return no("missing", "reason", `Say why: ${said} (${proposal.because}).`);
   }
-  return yes({ ...draft, proposed: proposal.decision, because: proposal.because });
+  const body = { ...draft, proposed: proposal.decision, because: proposal.because };
+  // Repaired, it is looked at and read once more: that is its proof.
+  return yes(draft.decision === "repair" ? { ...body, undoes: speaksAgainst(bench, state, part, draft.item) } : body);
 }
+
+/** The decisions that are open: what is past what may stay is no bare keep, and only that is repaired. */
+export const decisionsOffered = ({ worn, condemned }: Proposal): readonly DecisionWord[] =>
+  worn || condemned ? ["renew", "leave", "repair"] : ["keep", "renew", "leave"];
+
+const notOffered = ({ worn, condemned, because }: Proposal): string => {
+  if (!worn && !condemned) return `Nothing speaks against it (${because}): keep, renew or leave.`;
+  const left = condemned ? "left, and the machine goes back unreleased" : "left with its reason, signed by a lead";
+  return `It is not kept (${because}): renewed, repaired as its manual or a lead allows, or ${left}.`;
+};
+
+/** The places at which something speaks against keeping an item. */
+function speaksAgainst(bench: Bench, state: JobState, part: Part, item: number): string[] {
+  return activePoints(bench, state).flatMap((point) => {
+    if ((point.for ?? point.on) !== part.id || phaseOfStage(point.stage) === "left") return [];
+    const at = point.for === undefined ? part : partOf(bench.procedure, point.on);
+    const items = at === part ? itemsOf(state, part, item) : at ? itemsOf(state, at, 0) : [1];
+    return items.flatMap((i): string[] => {
+      if (point.kind === "inspect") {
+        const leads = findingOf(state, point, i)?.leads;
+        return leads === "renew" || leads === "stop" ? [slot.find(point.id, i).key] : [];
+      }
+      if (point.spec === undefined || point.again || judgeItem(state, point, i, "found")?.verdict !== "past") return [];
+      const places = numbers(Math.max(point.places, point.placesNew));
+      return places.map((place) => slot.read(point.id, i, place, "found").key).filter((key) => state.bySlot.has(key));
+    });
+  });
+}
+/** The decisions that are open, each by its number: "1 keep, 2 renew, 3 leave". */
+const offeredWords = (proposal: Proposal): string =>
+  decisionsOffered(proposal)
+    .map((word) => `${DECISIONS.indexOf(word) + 1} ${word}`)
+    .join(", ");
+
 /**
  * Several decisions at once, each as it is proposed: "all" for what is left of the step, or a word for each, such as
  * "1 1 2". What is decided otherwise than proposed has its reason, and is said by itself.
@@ -52,7 +89,7 @@ function decideSeveral(typed: string, { bench, state, waiting, undoes }: Line, a
       return refused(
         all
           ? `${name}: nothing is proposed (${proposal.because}).`
-          : `"${words[i] ?? ""}" is not one of: 1 keep, 2 renew, 3 leave.`,
+          : `"${words[i] ?? ""}" is not one of: ${offeredWords(proposal)}.`,
       );
     }
     if (word === "leave" || word !== proposal.decision) {
@@ -75,8 +112,9 @@ function decide(line: string, typing: Line, aim: SlotOf<"decide">): LineAnswer {
   const word = line === "" ? proposal.decision : oneOf<DecisionWord>(line, DECISIONS);
   if (word === null) {
     const why = line === "" ? `Nothing is proposed (${proposal.because}). ` : "";
-    return refused(`${why}Say 1 keep, 2 renew or 3 leave.`);
+    return refused(`${why}Say one of: ${offeredWords(proposal)}.`);
   }
+  if (!decisionsOffered(proposal).includes(word)) return refused(notOffered(proposal));
   if (word === "leave" || word !== proposal.decision) {
     const draft = { type: "decision_taken" as const, part: part.id, item: aim.item, decision: word, reason: null };
     const told = undoes({ ...draft, proposed: null, because: "" });
@@ -88,7 +126,14 @@ function decide(line: string, typing: Line, aim: SlotOf<"decide">): LineAnswer {
     ? { kind: "drafts", drafts: [draft] }
     : { kind: "sure", question: `${word}: ${told} Is it so?`, drafts: [draft] };
 }
-/** Set parts decided to be left: told to the owner and signed for, since the work stops short of what was advised. */
+/** Whether it was a lead who decided. */
+const isOfLead = (state: JobState, { id, decision }: Part, item: number): boolean =>
+  state.bySlot
+    .get(slot.decide(id, decision?.scope === "each" ? item : 0).key)
+    ?.at(-1)
+    ?.by.roles.includes("lead") === true;
+
+/** Set parts decided to be left, and those that were repaired: told to the owner and signed for, since the work stops short of what was advised. */
 function leftParts({ bench, state }: Look): OpenPoint[] {
   return partsGoingBack(bench, state).flatMap((part) => {
     if (!part.decision) return [];
@@ -96,17 +141,19 @@ function leftParts({ bench, state }: Look): OpenPoint[] {
       part.decision.scope === "each" ? Array.from({ length: countOf(state, part.id) }, (_, i) => i + 1) : [0];
     return items.flatMap((item): OpenPoint[] => {
       const decision = decisionFor(state, part, item);
-      if (decision?.decision !== "leave") return [];
       const name = item === 0 ? part.name.toLowerCase() : nameOfItem(state, part, item);
-      return [
-        {
-          key: `left:${part.id}:${item}`,
-          group: "look again",
-          text: `${name}: left as it is, ${decision.reason ?? decision.because}`,
-          task: taskId("decide", part.id),
-          hard: false,
-        },
-      ];
+      const at = { group: "look again", task: taskId("decide", part.id), hard: false } as const;
+      const why = decision?.reason ?? decision?.because ?? "";
+      if (decision?.decision === "repair") {
+        return isOfLead(state, part, item)
+          ? []
+          : [{ ...at, key: `repaired:${part.id}:${item}`, text: `${name}: repaired, ${why}; a lead allows it` }];
+      }
+      if (decision?.decision !== "leave") return [];
+      const text = `${name}: left as it is, ${why}`;
+      // What is past what may stay goes back to a day, with the owner's word on its risk.
+      const told = decision.proposed === "renew" ? ({ dated: true, told: part.risk ?? null } as const) : {};
+      return [{ ...at, ...told, key: `left:${part.id}:${item}`, text }];
     });
   });
 }
@@ -136,14 +183,22 @@ export const decision: Kind<"decide", "decision_taken", "decide"> = {
     decide: {
       named: nameOf,
       drafted: decide,
-      hinted: (_, __, ___, waiting) => {
-        const several = waiting.filter((s) => s.kind === "decide").length > 1;
+      hinted: (bench, state, s, waiting) => {
+        const several = waiting.filter((one) => one.kind === "decide").length > 1;
+        const part = partOf(bench.procedure, s.part);
+        const proposal = part ? proposalFor(bench, state, part, s.item) : null;
+        const take =
+          proposal?.decision == null ? "" : `Enter takes the proposal${several ? ", all takes them all" : ""}; `;
         return {
-          hint: `Enter takes the proposal${several ? ", all takes them all" : ""}; 1 keep 2 renew 3 leave`,
+          hint: `${take}${proposal ? offeredWords(proposal) : ""}`,
           words: several ? ["all"] : [],
         };
       },
-      rehearsed: ({ renew }) => (renew ? "2" : "1"),
+      rehearsed: ({ bench, state, renew }, s) => {
+        const part = partOf(bench.procedure, s.part);
+        const kept = part && decisionsOffered(proposalFor(bench, state, part, s.item)).includes("keep");
+        return renew || !kept ? "2" : "1";
+      },
       shapes: true,
     },
   },

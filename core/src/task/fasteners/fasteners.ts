@@ -1,7 +1,7 @@
-import { type Answer, equal } from "../../calculator/index.ts";
+import { type Answer, atLeast, atMost, equal } from "../../calculator/index.ts";
 import { fastenerCastle, fastenerSequence, looksLikeCard } from "../../fastener/index.ts";
 import { activeSpine, lockingOf } from "../../job/applies.ts";
-import type { Bench } from "../../job/bench.ts";
+import type { Bench, Wrench } from "../../job/bench.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
@@ -14,7 +14,20 @@ import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
-import { bandOf, NO_TORQUE, passesOf, pullsOf, pullVerdict, torqueSpecAt, torqueSpecFor, wrenchFor } from "./torque.ts";
+import { acceptOtherwise, otherwiseWords, saidOtherwise, tightenedOtherwise } from "./otherwise.ts";
+import {
+  bandOf,
+  dialNm,
+  factorOf,
+  multipliedWords,
+  NO_TORQUE,
+  passesOf,
+  pullsOf,
+  pullVerdict,
+  torqueSpecAt,
+  torqueSpecFor,
+  wrenchFor,
+} from "./torque.ts";
 import { percentWords, type TorqueSpec } from "../../spec/index.ts";
 
 /**
@@ -74,29 +87,49 @@ function acceptOut({ bench, state, answered }: Hand, draft: DraftOf<"fastener_ou
   return yes(draft);
 }
 
-function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: DraftOf<"torque_applied">): Answer<Body> {
+/** The group that a pull is one of, where it may be tightened by now, or what would be right. */
+function groupPulled(
+  { bench, state, tasks, answered, skipped }: Hand,
+  draft: { entry: string; place: number; pass: number },
+): Answer<FastenerEntry> {
   const entry = entryOf(bench.procedure, draft.entry);
   if (entry?.kind !== "fasteners") return no("unsupported", "entry", `"${draft.entry}" is no group of fasteners.`);
   const count = countOf(state, entry.id);
   if (draft.place > count) return no("range", "place", `There are ${count}; ${draft.place} is not one of them.`);
   const passes = passesOf(bench, state, entry);
-  const percent = passes[draft.pass - 1];
-  if (percent === undefined) return no("range", "pass", `There are ${passes.length} passes.`);
-  const spec = torqueSpecAt(bench, state, entry, draft.place);
-  if (!spec) return no("missing", "spec", NO_TORQUE);
+  if (draft.pass > passes.length) return no("range", "pass", `There are ${passes.length} passes.`);
   const started = tasks
     .find((task) => task.id === taskId("fit", entry.id))
     ?.slots.every((s) => answered(s) || skipped(s));
   if (!started) {
     return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
   }
+  return { ok: true, value: entry };
+}
+
+function acceptTightened(hand: Hand, draft: DraftOf<"fastener_tightened">): Answer<Body> {
+  const group = groupPulled(hand, draft);
+  return group.ok ? acceptOtherwise(hand.bench, hand.state, group.value, draft) : group;
+}
+
+function acceptPull(hand: Hand, draft: DraftOf<"torque_applied">): Answer<Body> {
+  const group = groupPulled(hand, draft);
+  if (!group.ok) return group;
+  const { bench, state } = hand;
+  const entry = group.value;
+  const passes = passesOf(bench, state, entry);
+  const percent = passes[draft.pass - 1] ?? 100;
+  const spec = torqueSpecAt(bench, state, entry, draft.place);
+  if (!spec) return no("missing", "spec", NO_TORQUE);
   const wrench = bench.wrenches.find((w) => w.id === draft.wrench);
   if (!wrench) return no("unsupported", "wrench", `"${draft.wrench}" is no wrench of this shop.`);
-  if (spec.targetNm < wrench.minNm || spec.targetNm > wrench.maxNm) {
+  const setting = dialNm(wrench, spec.targetNm);
+  if (!atLeast(setting, wrench.minNm) || !atMost(setting, wrench.maxNm)) {
+    const needs = wrench.multiplier ? `${Number(setting.toFixed(1))} on it` : String(spec.targetNm);
     return no(
       "range",
       "wrench",
-      `${wrench.name} covers ${wrench.minNm} to ${wrench.maxNm} N·m; this needs ${spec.targetNm}. Use another wrench.`,
+      `${wrench.name} covers ${wrench.minNm} to ${wrench.maxNm} N·m; this needs ${needs}. Use another wrench.`,
     );
   }
   const read = quantityParse({ text: draft.text, kind: "torque", unit: "N.m" });
@@ -105,7 +138,8 @@ function acceptPull({ bench, state, tasks, answered, skipped }: Hand, draft: Dra
   // What was begun in other passes than the book says by now goes on in them, and says so.
   const says = spec.passesPercent ?? entry.torque.stagesPercent;
   const asBegun = String(says) === String(passes) ? spec : { ...spec, passesPercent: [...passes] };
-  return yes({ ...draft, valueNm: read.value.valueInBase, aimNm: bandOf(spec, percent).aimNm, wrench, spec: asBegun });
+  const valueNm = read.value.valueInBase * factorOf(wrench);
+  return yes({ ...draft, valueNm, aimNm: bandOf(spec, percent).aimNm, wrench, spec: asBegun });
 }
 
 /** A castle nut goes on to its next slot, never back; how far is worked out here. */
@@ -188,17 +222,17 @@ function pullSet(
   typed: string,
   { bench, state, waiting }: Line,
   aim: SlotOf<"pull">,
-  by: { entry: FastenerEntry; spec: TorqueSpec; wrench: string },
+  by: { entry: FastenerEntry; spec: TorqueSpec; wrench: Wrench },
 ): LineAnswer {
   const { entry, spec, wrench } = by;
-  if (!pullsOf(bench, state, entry).some(({ pulls }) => pulls.length > 0)) {
-    return refused(`The first ${entry.one} is pulled by itself: its feel is known then. "all" takes the others.`);
-  }
+  if (!isBegun(bench, state, entry)) return refused(firstAlone(entry));
   const band = bandOf(spec, passesOf(bench, state, entry)[aim.pass - 1] ?? 100);
-  const text = typed === "" ? aimText(band) : typed;
+  const text = isClick(typed) ? dialText(wrench, band) : typed;
   const read = quantityParse({ text, kind: "torque", unit: "N.m" });
-  if (!read.ok) return refused(`"${text}" is no torque: type all, or what each read, such as ${aimText(band)} all.`);
-  if (pullVerdict(read.value.valueInBase, band) !== "in band") {
+  if (!read.ok) {
+    return refused(`"${text}" is no torque: type all, or what each read, such as ${dialText(wrench, band)} all.`);
+  }
+  if (pullVerdict(read.value.valueInBase * factorOf(wrench), band) !== "in band") {
     const inside = `${band.minNm.toFixed(1)} to ${band.maxNm.toFixed(1)} N·m`;
     return refused(`${text} is not inside ${inside}: what stands out is said pull by pull.`);
   }
@@ -210,13 +244,25 @@ function pullSet(
   return {
     kind: "drafts",
     drafts: left.map(({ place, pass }): Draft => ({
-      ...{ type: "torque_applied", entry: entry.id, place, pass, text, wrench },
+      ...{ type: "torque_applied", entry: entry.id, place, pass, text, wrench: wrench.id },
       ...set,
     })),
   };
 }
 
-const aimText = ({ aimNm }: { aimNm: number }): string => String(Number(aimNm.toFixed(3)));
+/** What a wrench is set to for a pass. */
+const dialText = (wrench: Wrench, { aimNm }: { aimNm: number }): string =>
+  String(Number(dialNm(wrench, aimNm).toFixed(3)));
+
+const isBegun = (bench: Bench, state: JobState, entry: FastenerEntry): boolean =>
+  pullsOf(bench, state, entry).some(({ pulls, otherwise }) => pulls.length > 0 || otherwise !== null);
+
+const firstAlone = ({ one }: FastenerEntry): string =>
+  `The first ${one} is pulled by itself: its feel is known then. "all" takes the others.`;
+
+/** The wrench clicked at its setting: Enter, or its own letter where an Enter alone would be too little. */
+const CLICK = "k";
+const isClick = (typed: string): boolean => typed === "" || typed.toLowerCase() === CLICK;
 
 /** Where no wrench is at hand, as in the snow: one word for what is left of the group; it proves nothing and comes back. */
 const FEEL = "feel";
@@ -232,16 +278,26 @@ function pull(line: string, typing: Line, aim: SlotOf<"pull">): LineAnswer {
   }
   if (looksLikeCard(line)) return sayCard(line, entry.id);
   const spec = torqueSpecAt(bench, state, entry, aim.place);
+  const ofPass = typing.waiting.filter((s): s is SlotOf<"pull"> => s.kind === "pull" && s.pass === aim.pass);
+  const all = SET.test(line);
+  const typed = line.replace(SET, "").trim();
+  const otherwise = saidOtherwise(typed, typing, aim, { entry, left: all ? ofPass : [aim] });
+  if (otherwise !== null) return all && !isBegun(bench, state, entry) ? refused(firstAlone(entry)) : otherwise;
   if (!spec) return refused(NO_TORQUE);
   const { best, sentence } = wrenchFor(bench, entry, typing.wrench, spec);
   if (best === null) return refused(sentence);
-  const wrench = best.id;
-  if (SET.test(line)) return pullSet(line.replace(SET, "").trim(), typing, aim, { entry, spec, wrench });
-  const percent = passesOf(bench, state, entry)[aim.pass - 1] ?? 100;
-  const text = line === "" ? aimText(bandOf(spec, percent)) : line;
+  if (all) return pullSet(typed, typing, aim, { entry, spec, wrench: best });
+  const band = bandOf(spec, passesOf(bench, state, entry)[aim.pass - 1] ?? 100);
+  if (line === "" && entry.holds !== undefined) {
+    const set = dialText(best, band);
+    return refused(
+      `Enter alone tightens no ${entry.one}: type ${CLICK} where the wrench clicked at ${set}, or what it read.`,
+    );
+  }
+  const text = isClick(line) ? dialText(best, band) : line;
   return {
     kind: "drafts",
-    drafts: [{ type: "torque_applied", entry: entry.id, place: aim.place, pass: aim.pass, text, wrench }],
+    drafts: [{ type: "torque_applied", entry: entry.id, place: aim.place, pass: aim.pass, text, wrench: best.id }],
   };
 }
 
@@ -343,18 +399,21 @@ function doubtedPull(bench: Bench, state: JobState, draft: DraftOf<"torque_appli
   if (!entry || !spec) return null;
   const { aimNm, minNm, maxNm } = bandOf(spec, passesOf(bench, state, entry)[draft.pass - 1] ?? 100);
   const spread = (aimNm * spec.tolerancePercent * BANDS) / 100;
+  // As it is read on the wrench, whatever its multiplier makes of it.
+  const wrench = bench.wrenches.find(({ id }) => id === draft.wrench);
+  const shown = (nm: number): number => (wrench ? dialNm(wrench, nm) : nm);
   return doubted(
     { text: draft.text, kind: "torque", unit: "N.m", tool: "wrench" },
-    { kind: "range", serviceMin: minNm, serviceMax: maxNm },
-    { min: aimNm - spread, max: aimNm + spread },
-    { min: aimNm / OFF, max: aimNm * OFF },
+    { kind: "range", serviceMin: shown(minNm), serviceMax: shown(maxNm) },
+    { min: shown(aimNm - spread), max: shown(aimNm + spread) },
+    { min: shown(aimNm / OFF), max: shown(aimNm * OFF) },
   );
 }
 /** A pull this many tolerances off its aim is still believed to be a pull. */
 const BANDS = 2;
 export const fasteners: Kind<
   "out" | "pull" | "lock",
-  "fastener_out" | "torque_applied" | "fastener_locked",
+  "fastener_out" | "torque_applied" | "fastener_tightened" | "fastener_locked",
   "torque" | "lock"
 > = {
   slots: {
@@ -384,18 +443,26 @@ export const fasteners: Kind<
       hinted: (bench, state, s, waiting) => {
         const entry = groupOf(bench, s.entry);
         const left = waiting.filter((one) => one.kind === "pull" && one.pass === s.pass).length;
-        const begun = entry !== null && pullsOf(bench, state, entry).some(({ pulls }) => pulls.length > 0);
-        const set = begun && left > 1;
+        const set = entry !== null && isBegun(bench, state, entry) && left > 1;
+        const rest = set ? `; all: the ${left} left of this pass` : "";
+        const more = set ? ["all"] : [];
+        if (entry === null || torqueSpecAt(bench, state, entry, s.place) === null) {
+          return { hint: `what the wrench was set to, or 90 deg${rest}; feel: no wrench at hand`, words: more };
+        }
+        const held = entry.holds !== undefined;
+        const click = held ? `${CLICK}: the wrench clicked at its setting` : "Enter: clicked at the setting";
+        const beyond = wrenchFor(bench, entry).best === null ? "; 350 leaned: beyond the wrench" : "";
         return {
-          hint: `Enter: clicked at the setting; or the value${set ? `; all: the ${left} left of this pass` : ""}; feel: no wrench at hand`,
-          words: set ? ["all"] : [],
+          hint: `${click}; or the value${rest}; feel: no wrench at hand${beyond}`,
+          words: held ? [CLICK, ...more] : more,
         };
       },
-      rehearsed: () => "",
+      rehearsed: () => CLICK,
       shapes: false,
       hard: (bench, s) => {
         const entry = groupOf(bench, s.entry);
-        const spec = entry?.torque.hard === true ? torqueSpecFor(bench, entry) : null;
+        const blocks = entry?.holds !== undefined || entry?.torque.hard === true;
+        const spec = entry && blocks ? torqueSpecFor(bench, entry) : null;
         if (!entry || !spec || wrenchFor(bench, entry).best === null) return false;
         return s.pass === (spec.passesPercent ?? entry.torque.stagesPercent).length;
       },
@@ -431,10 +498,19 @@ export const fasteners: Kind<
         const set = body.set ? ", said as a set" : "";
         const verdict = pullVerdictOf(bench, body);
         const far = ["", "in band"].includes(verdict) ? "" : `: ${percentWords(body.valueNm, body.aimNm)}`;
-        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${verdict}${far}${set}`;
+        const by = body.wrench.multiplier ? `, ${body.text} on the wrench, ${multipliedWords(body.wrench)}` : "";
+        return `${name}: ${body.valueNm.toFixed(1)} N·m, ${verdict}${far}${by}${set}`;
       },
       badness: (bench, _, body) => (body.spec.kind === "torque" && pullVerdictOf(bench, body) !== "in band" ? 4 : 0),
       doubted: doubtedPull,
+    },
+    fastener_tightened: {
+      accepted: acceptTightened,
+      said: (bench, state, body) => {
+        const name = fasteners.slots.pull.named(bench, state, slot.pull(body.entry, body.place, body.pass));
+        return `${name}: ${otherwiseWords(body)}${body.set ? ", said as a set" : ""}`;
+      },
+      badness: () => 2,
     },
     fastener_locked: {
       accepted: acceptLock,
@@ -448,5 +524,5 @@ export const fasteners: Kind<
     torque: { word: "torque", open: "torque", undone: "with its entry" },
     lock: { word: "lock", open: "torque", undone: "with its entry" },
   },
-  open: (look) => [...badPulls(look), ...guessedTorques(look)],
+  open: (look) => [...badPulls(look), ...guessedTorques(look), ...tightenedOtherwise(look)],
 };

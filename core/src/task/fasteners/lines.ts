@@ -4,6 +4,13 @@ import { keptWrench } from "../../job/bench.ts";
 import { id, place, text, value, whole, words } from "../../job/fields.ts";
 import { keptSpec } from "../../spec/index.ts";
 
+/**
+ * How else than to its figure a fastener was tightened: by so many degrees, clicked at the most that the wrench has and
+ * leaned on beyond that, or to a torque for which no figure is on file.
+ */
+export const TIGHTENED = ["by angle", "leaned on", "no figure"] as const;
+export type Tightened = (typeof TIGHTENED)[number];
+
 export const fastenersDrafts = [
   z.strictObject({
     type: z.literal("fastener_out"),
@@ -16,6 +23,11 @@ export const fastenersDrafts = [
     type: z.literal("torque_applied"),
     ...{ entry: id, place, pass: place, text: value, wrench: id },
     /** Said with others of its pass in one word. */
+    set: z.literal(true).optional(),
+  }),
+  z.strictObject({
+    type: z.literal("fastener_tightened"),
+    ...{ entry: id, place, pass: place, how: z.enum(TIGHTENED), text: value, wrench: id.nullable() },
     set: z.literal(true).optional(),
   }),
   z.strictObject({
@@ -47,6 +59,22 @@ export const fastenersBodies = [
     set: z.boolean().optional(),
   }),
   z.object({
+    type: z.literal("fastener_tightened"),
+    entry: words,
+    place: whole,
+    pass: whole,
+    how: z.enum(TIGHTENED),
+    text: words,
+    /** By angle: so many degrees; else null. */
+    deg: z.number().nullable(),
+    /** What the wrench read, with what its multiplier makes of it; null where none was used. */
+    valueNm: z.number().nullable(),
+    wrench: keptWrench.nullable(),
+    /** What the figure on file says, where there is one. */
+    aimNm: z.number().nullable(),
+    set: z.boolean().optional(),
+  }),
+  z.object({
     type: z.literal("fastener_locked"),
     entry: words,
     place: whole,
@@ -73,5 +101,6 @@ type Placed = { entry: string; place: number };
 export const fastenersAnswers = {
   fastener_out: (it: Placed) => fastenersSlots.out(it.entry, it.place),
   torque_applied: (it: Placed & { pass: number }) => fastenersSlots.pull(it.entry, it.place, it.pass),
+  fastener_tightened: (it: Placed & { pass: number }) => fastenersSlots.pull(it.entry, it.place, it.pass),
   fastener_locked: (it: Placed) => fastenersSlots.lock(it.entry, it.place),
 };

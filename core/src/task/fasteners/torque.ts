@@ -8,7 +8,8 @@ import type { TorqueSpec } from "../../spec/index.ts";
 import { slot } from "../lines.ts";
 
 /** What to do where a group has no torque: the key that enters it stands in the same step, and on the machine's page. */
-export const NO_TORQUE = "No torque on file: enter it here or on the machine's page, with its source.";
+export const NO_TORQUE =
+  "No torque on file: enter it here or on the machine's page, with its source; or type what the wrench was set to.";
 
 export type PullVerdict = "in band" | "below band" | "above band";
 
@@ -51,7 +52,44 @@ export function passesOf(bench: Bench, state: JobState, entry: FastenerEntry): r
   return (spec?.kind === "torque" ? spec.passesPercent : undefined) ?? entry.torque.stagesPercent;
 }
 
+/** How many times as much as the wrench itself shows arrives at the fastener: 1 without a multiplier. */
+export const factorOf = ({ multiplier }: { multiplier?: Wrench["multiplier"] | undefined }): number =>
+  multiplier ? (multiplier.ratio * multiplier.efficiencyPercent) / 100 : 1;
+
+/** The most that arrives at the fastener; N·m. */
+export const mostOf = (wrench: Wrench): number => wrench.maxNm * factorOf(wrench);
+
+/** What is to be set on a wrench so that a torque arrives; N·m. */
+export const dialNm = (wrench: Wrench, targetNm: number): number => targetNm / factorOf(wrench);
+
+/** "×3.8 through its multiplier" where it has one, else nothing. */
+export const multipliedWords = (wrench: { multiplier?: Wrench["multiplier"] | undefined }): string =>
+  wrench.multiplier ? `×${Number(factorOf(wrench).toFixed(2))} through its multiplier` : "";
+
 export type WrenchChoice = { best: Wrench | null; able: string[]; sentence: string };
+
+/** Those of some wrenches that do a torque, and the one that suits best. */
+function ableOf(wrenches: readonly Wrench[], targetNm: number): { able: string[]; best: string | null } {
+  const answer = fastenerWrench({
+    targetNm,
+    wrenches: wrenches.map((one) => ({ id: one.id, minNm: one.minNm, maxNm: one.maxNm, multiplier: factorOf(one) })),
+  });
+  if (!answer.ok) throw new Error(`wrenches on file: ${answer.error.message}`);
+  return answer.value;
+}
+
+/** The wrenches that do a torque, those that sit on the fastener itself before those with a multiplier. */
+function wrenchesFor(bench: Bench, targetNm: number): { able: string[]; best: string | null } {
+  const plain = ableOf(
+    bench.wrenches.filter(({ multiplier }) => !multiplier),
+    targetNm,
+  );
+  const geared = ableOf(
+    bench.wrenches.filter(({ multiplier }) => multiplier),
+    targetNm,
+  );
+  return { able: [...plain.able, ...geared.able], best: plain.best ?? geared.best };
+}
 
 /**
  * The wrench for every pass of a group, or of one place whose torque is another: the `wanted` one where it can, or the
@@ -67,31 +105,33 @@ export function wrenchFor(
     return { best: null, able: [], sentence: NO_TORQUE };
   }
   const firstPass = bandOf(spec, (spec.passesPercent ?? entry.torque.stagesPercent)[0] ?? 100).aimNm;
-  const answer = fastenerWrench({
-    targetNm: spec.targetNm,
-    wrenches: bench.wrenches.map(({ id, minNm, maxNm }) => ({ id, minNm, maxNm })),
-  });
-  if (!answer.ok) throw new Error(`wrenches on file: ${answer.error.message}`);
-  const { best: suits, able } = answer.value;
+  const { best: suits, able } = wrenchesFor(bench, spec.targetNm);
   const first = wanted !== null && able.includes(wanted) ? wanted : suits;
   const best = bench.wrenches.find((w) => w.id === first) ?? null;
   if (best === null) {
     return { best: null, able: [], sentence: gapWords(bench.wrenches, Number(spec.targetNm.toFixed(1))) };
   }
-  const early = atLeast(firstPass, best.minNm) ? "" : ` Passes below ${best.minNm} N·m go by feel, snug only.`;
+  const least = rounded(best.minNm * factorOf(best));
+  const early = atLeast(dialNm(best, firstPass), best.minNm) ? "" : ` Passes below ${least} N·m go by feel, snug only.`;
+  const through = best.multiplier ? `, ${multipliedWords(best)},` : "";
+  const set = best.multiplier ? `set ${rounded(dialNm(best, spec.targetNm))} on it` : `set ${spec.targetNm}`;
   return {
     best,
     able: [...able].sort((a, b) => Number(b === suits) - Number(a === suits)),
-    sentence: `${best.name} covers ${best.minNm} to ${best.maxNm} N·m; set ${spec.targetNm} for the last pass.${early}`,
+    sentence: `${best.name}${through} covers ${least} to ${rounded(mostOf(best))} N·m; ${set} for the last pass.${early}`,
   };
 }
 
+/** To a tenth: finer than any wrench is set. */
+const rounded = (nm: number): number => Number(nm.toFixed(1));
+
 /** What no wrench reaches, and how far the nearest falls short. */
-function gapWords(wrenches: readonly Wrench[], needs: number): string {
-  const away = ({ minNm, maxNm }: Wrench): number => (needs > maxNm ? needs - maxNm : minNm - needs);
+export function gapWords(wrenches: readonly Wrench[], needs: number): string {
+  const away = (wrench: Wrench): number =>
+    needs > mostOf(wrench) ? needs - mostOf(wrench) : wrench.minNm * factorOf(wrench) - needs;
   const [nearest] = [...wrenches].sort((a, b) => away(a) - away(b));
   if (!nearest) return `This needs ${needs} N·m, and no wrench is on file.`;
-  const which = needs > nearest.maxNm ? "more" : "less";
+  const which = needs > mostOf(nearest) ? "more" : "less";
   const far = `${Number(away(nearest).toFixed(1))} ${which} than ${nearest.name} reaches`;
   return `No wrench here covers ${needs} N·m: ${far}. Use a ${which === "more" ? "bigger" : "finer"} one, or a multiplier.`;
 }
@@ -102,6 +142,8 @@ export type PullState = {
   percent: number;
   pulls: EventOf<"torque_applied">[];
   verdict: PullVerdict | null;
+  /** How else than to its figure it was tightened, as it was said last; null where it was not. */
+  otherwise: EventOf<"fastener_tightened"> | null;
 };
 
 /** Every place and pass of a group with what was pulled. One pull above the band stays above: the bolt has felt it. */
@@ -109,14 +151,16 @@ export function pullsOf(bench: Bench, state: JobState, entry: FastenerEntry): Pu
   const places = Array.from({ length: countOf(state, entry.id) }, (_, i) => i + 1);
   return passesOf(bench, state, entry).flatMap((percent, p) =>
     places.map((place): PullState => {
-      const pulls = (state.bySlot.get(slot.pull(entry.id, place, p + 1).key) ?? []).filter(
-        (event): event is EventOf<"torque_applied"> => isEvent(event, "torque_applied"),
-      );
+      const lines = state.bySlot.get(slot.pull(entry.id, place, p + 1).key) ?? [];
+      const pulls = lines.filter((event): event is EventOf<"torque_applied"> => isEvent(event, "torque_applied"));
+      const last = lines.at(-1);
+      const otherwise = last && isEvent(last, "fastener_tightened") ? last : null;
       const verdicts = pulls.map(({ body }) =>
         body.spec.kind === "torque" ? pullVerdict(body.valueNm, bandOf(body.spec, percent)) : "in band",
       );
-      const verdict = verdicts.includes("above band") ? "above band" : (verdicts[verdicts.length - 1] ?? null);
-      return { place, pass: p + 1, percent, pulls, verdict };
+      const latest = otherwise === null ? (verdicts[verdicts.length - 1] ?? null) : null;
+      const verdict = verdicts.includes("above band") ? "above band" : latest;
+      return { place, pass: p + 1, percent, pulls, verdict, otherwise };
     }),
   );
 }

@@ -2,7 +2,7 @@ import type { Answer } from "../../calculator/index.ts";
 import { activePoints } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
-import { concernsOf, followedWords } from "../../job/concerns.ts";
+import { type Concern, concernsOf, followedWords, isToADay } from "../../job/concerns.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import { openStops } from "../../job/stops.ts";
@@ -101,6 +101,14 @@ function findSeveral(line: string, { waiting, bench, state }: Line, aim: SlotOf<
 /** Whether something is found once the work is done, on the ride or as its proof: not well, it holds the release. */
 const isProof = ({ stage, swept }: Pick<InspectPoint, "stage" | "swept">): boolean => stage === "prove" && !swept;
 
+/** What nobody signs for: a part that is used no more, and what is left to no day. */
+function heldFinding({ event, text, task, condemned }: Concern): OpenPoint {
+  const next = condemned
+    ? "it is renewed or repaired, or the machine goes back unreleased"
+    : "put right, or watched until a day with the owner’s word";
+  return { key: `held:${event}`, group: "look again", text: `${text}; ${next}`, task, hard: true };
+}
+
 /** Looked at and found to need something, and nothing said yet that answers for it. */
 function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
   return concernsOf(bench, state).flatMap((concern): OpenPoint[] => {
@@ -109,6 +117,7 @@ function doubtfulFindings({ bench, state }: Look): OpenPoint[] {
     const point = pointOf(bench.procedure, row);
     const proof = point?.kind === "inspect" && isProof(point);
     if (kindOfKey(key) !== "find" || weight === "stop" || concern.work !== null) return [];
+    if (concern.condemned || (concern.urgent && !isToADay(concern))) return [heldFinding(concern)];
     if (!proof && (weight === "watch" || part?.decision)) return [];
     const word = findingWord(state, key);
     // Told under the key that it always had, so that what was signed stays signed.

@@ -1,4 +1,13 @@
-import { countOf, decisionFor, DECISIONS, partOf, proposalFor, type Slot, nameOfItem } from "@averin/core";
+import {
+  countOf,
+  decisionFor,
+  DECISIONS,
+  decisionsOffered,
+  partOf,
+  proposalFor,
+  type Slot,
+  nameOfItem,
+} from "@averin/core";
 import { inSight } from "@/instruments/inSight";
 import { listHeight } from "../listHeight.ts";
 import type { PanelProps } from "../panel.ts";
@@ -11,6 +20,8 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
   const part = slots[0] && partOf(bench.procedure, slots[0].part);
   if (!part) return null;
   const aim = waiting.find((s): s is Decide => s.kind === "decide");
+  const aimed = aim ? proposalFor(bench, state, part, aim.item) : null;
+  const offered = aimed ? decisionsOffered(aimed) : [];
   return (
     <>
       <ol className="flex-1 overflow-y-auto border-t border-line" style={{ minHeight: listHeight(slots.length) }}>
@@ -52,14 +63,19 @@ export function DecidePanel({ bench, state, task, waiting, onAim, onEnter }: Pan
       </ol>
       {aim && (
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="key" data-main="true" onClick={() => onEnter("")}>
-            Enter: as proposed
-          </button>
-          {DECISIONS.map((decision, i) => (
-            <button key={decision} type="button" className="key" onClick={() => onEnter(String(i + 1))}>
-              <span className="figure">{i + 1}</span> {decision}
+          {aimed?.decision != null && (
+            <button type="button" className="key" data-main="true" onClick={() => onEnter("")}>
+              Enter: {aimed.decision}
             </button>
-          ))}
+          )}
+          {DECISIONS.map(
+            (decision, i) =>
+              offered.includes(decision) && (
+                <button key={decision} type="button" className="key" onClick={() => onEnter(String(i + 1))}>
+                  <span className="figure">{i + 1}</span> {decision}
+                </button>
+              ),
+          )}
         </div>
       )}
     </>

@@ -3,6 +3,7 @@ import {
   cardWords,
   figuresKnown,
   bandOf,
+  dialNm,
   entryOf,
   fastenerAdapter,
   quantityConvert,
@@ -63,14 +64,13 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
   const guess = spec.source.grade === "guess";
   const wrenchMm = choice.best?.lengthMm ?? null;
   const adapter = Number(adapterMm.replace(",", "."));
+  const onWrench = choice.best ? dialNm(choice.best, band.aimNm) : band.aimNm;
   const set =
     wrenchMm !== null && adapter > 0
-      ? fastenerAdapter({ targetNm: band.aimNm, wrenchMm, adapterMm: adapter, angleDeg: 0 })
+      ? fastenerAdapter({ targetNm: onWrench, wrenchMm, adapterMm: adapter, angleDeg: 0 })
       : null;
   const setNm = set?.ok ? set.value.setNm : null;
-  const odd = pulls.filter(
-    (p) => (p.verdict !== null && p.verdict !== "in band") || (p.verdict === null && isBehind(p, pulls, order)),
-  );
+  const odd = pulls.filter((p) => (p.verdict !== null && p.verdict !== "in band") || isBehind(p, pulls, order));
   return (
     <div className="grid gap-4 md:grid-cols-[minmax(300px,400px)_1fr]">
       <BoltRing
@@ -97,6 +97,9 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
         </p>
         <p>
           <span className="caption block">wrench</span>
+          {choice.best?.multiplier && (
+            <strong className="figure block text-2xl text-petrol">set {onWrench.toFixed(1)} N·m on it</strong>
+          )}
           <span className={choice.best ? "" : "font-semibold text-past"}>{choice.sentence}</span>
           {!choice.best && (
             <span className="mt-1 block">
