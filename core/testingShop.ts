@@ -1,7 +1,7 @@
 import { TestJob } from "./testing.ts";
 import { technician } from "./testingBench.ts";
 import { shippedBody } from "./testingProcedures.ts";
-import { type Bench, NO_MORE_SAID } from "./src/job/index.ts";
+import { type Bench, NO_MORE_SAID, withPlaces } from "./src/job/index.ts";
 import { figuresKnown, procedureSchema } from "./src/procedure/index.ts";
 import { configOf, type Spec, specSchema } from "./src/spec/index.ts";
 
@@ -21,9 +21,22 @@ const gauge = (kind: string, unit: string, fine: number) => ({
 });
 
 /** A shop with these figures and parts, a gauge of each kind and one wrench; gauges are as fine as told, in their unit. */
-export const shop = (id: string, specs: Spec[], parts: Bench["parts"] = [], fine = 0.01): Bench => ({
-  procedure: procedureSchema.parse(shippedBody(id)),
-  ...{ specs, overruled: [], otherBuilds: [], parts, presets: {}, labour: { perHour: "60.00", currency: "TFC" } },
+export const shop = (
+  id: string,
+  specs: Spec[],
+  parts: Bench["parts"] = [],
+  fine = 0.01,
+  procedure = procedureSchema.parse(shippedBody(id)),
+): Bench => ({
+  procedure,
+  ...{
+    specs: withPlaces(specs, procedure),
+    overruled: [],
+    otherBuilds: [],
+    parts,
+    presets: {},
+    labour: { perHour: "60.00", currency: "TFC" },
+  },
   gauges: [
     ...["caliper", "rule", "dial", "micrometer"].map((kind) => gauge(kind, "mm", fine)),
     ...["tire-gauge", "shock-pump", "compression-gauge"].map((kind) => gauge(kind, "kPa", fine)),

@@ -110,7 +110,14 @@ describe("the tray and the ring are drawn where the fasteners sit", () => {
   const places = (state: TrayPlace["state"]): TrayPlace[] =>
     onRing(4).map((spot, i) => ({
       ...spot,
-      ...{ place: i + 1, lengthMm: i === 2 ? 45 : 25, bookMm: 25, under: i === 1 ? "washer" : null, state },
+      ...{
+        place: i + 1,
+        lengthMm: i === 2 ? 45 : 25,
+        bookMm: 25,
+        under: i === 1 ? "washer" : null,
+        bookUnder: null,
+        state,
+      },
     }));
 
   test("what is out is an empty place, what is back in a filled one; the count stands in the middle", () => {

@@ -223,7 +223,12 @@ async function seedJob(
     const state = fold(events);
     for (const point of unsigned(state, openPoints(bench, state))) {
       await append(
-        [{ type: "open_point_signed", key: point.key, reason: job.signedBecause ?? "" }],
+        [
+          {
+            ...{ type: "open_point_signed", key: point.key, reason: job.signedBecause ?? "" },
+            ...(point.dated ? { on: dayAfter(to ?? 0, SIGNED_FOR_DAYS) } : {}),
+          },
+        ],
         person(job.signedBy),
       );
     }
@@ -236,6 +241,9 @@ async function seedJob(
     await append([{ type: "job_handed_back", said: HAND_BACK_WORD, words }], person(by));
   }
 }
+
+/** By so many days what a lead signed for is looked at again. */
+const SIGNED_FOR_DAYS = 30;
 
 const dayAfter = (moment: number, days: number): string => addDays(moment, days).toISOString().slice(0, 10);
 

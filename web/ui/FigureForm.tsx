@@ -1,6 +1,18 @@
 "use client";
 
-import { AT_LIMIT, buildsKnown, type KnownFigure, onlyWords, scopeOf, SOURCE_GRADES, type Spec } from "@averin/core";
+import {
+  AT_LIMIT,
+  axleOf,
+  baseOf,
+  buildsKnown,
+  type KnownFigure,
+  onlyWords,
+  placeOf,
+  PLACES,
+  scopeOf,
+  SOURCE_GRADES,
+  type Spec,
+} from "@averin/core";
 import { useRouter } from "next/navigation";
 import { useId } from "react";
 import { figureEnteredHere } from "@/client/entered";
@@ -60,10 +72,15 @@ export function FigureForm({
   "use no memo";
   const router = useRouter();
   const builds = useId();
-  const { key, kind } = known;
+  const { kind, byPlace } = known;
+  const key = baseOf(known.key);
   const fields = kind === "fastener" ? AS_CARD : kind === "word" && !known.words ? IN_WORDS : (FIELDS[kind] ?? []);
   const { register, message, busy, onSubmit } = useSending<Record<string, string>>({
-    start: "machine" in whose ? { whose: onFile ? "machine" : "model" } : { place: "instead" },
+    start: {
+      ...("machine" in whose ? { whose: onFile ? "machine" : "model" } : { place: "instead" }),
+      // What holds at one wheel of an axle holds for both, where nobody says otherwise.
+      ...(byPlace ? { position: axleOf(placeOf(known.key)) } : {}),
+    },
     send: ({ place, ...typed }) =>
       send("POST", `/api/${"machine" in whose ? `machines/${whose.machine}` : `books/${whose.book}`}/figures`, {
         key,
@@ -103,6 +120,17 @@ export function FigureForm({
           </label>
         ))}
       </div>
+      {byPlace && (
+        <label className="flex flex-col gap-1 font-semibold">
+          for which of them
+          <select {...register("position")} className="field text-xl">
+            <option value="">all of them, or nobody says</option>
+            {PLACES.map((place) => (
+              <option key={place}>{place}</option>
+            ))}
+          </select>
+        </label>
+      )}
       <details>
         <summary className="min-h-[48px] cursor-pointer py-2 text-soft">{MORE[kind] ?? MORE.other}</summary>
         <div className="flex flex-col gap-3">

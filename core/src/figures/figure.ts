@@ -21,6 +21,8 @@ export const figureSchema = z
     words: z.array(z.string().min(1)).min(2).optional(),
     /** Whether it is said of one machine, never of all of its model. */
     own: z.boolean().default(false),
+    /** Whether the machine has two or four of it that may differ, so that it may hold for one place: front, rear left. */
+    byPlace: z.boolean().default(false),
     least: z.number().optional(),
     most: z.number().optional(),
   })

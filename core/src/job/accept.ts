@@ -11,6 +11,7 @@ import { acceptCard } from "./cards.ts";
 import { acceptFollowUp, acceptOwnersWord, saysWho } from "./concerns.ts";
 import { acceptCancelling, acceptHandedBack, acceptParking, firstDone } from "./ended.ts";
 import type { Actor, Body, BodyOf, Draft, DraftOf, JobEvent } from "./events.ts";
+import { loosenedBy } from "./fixed.ts";
 import { foldOn, type JobState, lastDay, slotKeyOf } from "./fold.ts";
 import { shutGate } from "./gates.ts";
 import { acceptLimit } from "./limitFound.ts";
@@ -78,6 +79,7 @@ export const isStrikeable = ({ body }: JobEvent): boolean => !FOR_GOOD.has(body.
 
 /** Lines after which something may have to be undone that is done already. */
 type MayUndo = BodyOf<
+  | "adjust_turned"
   | "question_answered"
   | "finding_recorded"
   | "decision_taken"
@@ -109,6 +111,7 @@ export function complete(bench: Bench, state: JobState, draft: Draft, by: Actor)
   const answer = accepted(bench, state, draft, by);
   if (!answer.ok) return answer;
   const undoes = undoneIf(bench, state, answer.value);
+  if (answer.value.type === "adjust_turned") undoes.push(...loosenedBy(bench, state, answer.value.step));
   const own = "undoes" in answer.value ? (answer.value.undoes ?? []) : [];
   return undoes.length === 0
     ? answer

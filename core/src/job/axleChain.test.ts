@@ -331,6 +331,31 @@ describe("the chain", () => {
     });
   });
 
+  test("a wheel that stands askew is not tightened; set straight after the nut, slack and nut are done anew", () => {
+    const job = slackAt("torque:rear-axle-nut", {
+      ...{ "measure:axle-marks:left": ["31 34"], "adjust:set-slack": ["40"] },
+    });
+    const pulls = () => job.events.filter(({ body }) => body.type === "torque_applied").length;
+    expect(job.type("k")).toMatch(/^Axle marks, left against right: past limit by .* Put it right before the axle nut/);
+    expect(pulls()).toBe(0);
+    const askew = () => concernsOf(job.shop, job.state).find(({ row }) => row === "axle-marks");
+    const follow = (way: "put right" | "leave", words: string) =>
+      job.keep({
+        ...({ type: "followed_up", event: askew()?.event ?? "", way, words } as const),
+        ...{ meter: null, on: null, count: null, now: null, later: null },
+      });
+    // Left so by somebody's word it is tightened; moved after that, all that it held is open again.
+    follow("leave", "T. Hask: bent arm, rides to the works");
+    job.type("k");
+    expect(pulls()).toBe(1);
+    expect(job.state.bySlot.has("pull:rear-axle-nut:1:1")).toBe(true);
+    follow("put right", "adjusted");
+    for (const key of ["pull:rear-axle-nut:1:1", "adjust:set-slack", "read:axle-marks:1:1:left"]) {
+      expect([key, job.state.bySlot.has(key)]).toEqual([key, false]);
+    }
+    expect(job.open.map(({ text }) => text)).toContainEqual(expect.stringMatching(/axle nut/));
+  });
+
   test("the adjustment loops until it is inside; earlier turns tell how far to go, and the trail is kept", () => {
     const job = slackAt("adjust:set-slack");
     const step = stepOf(slackShop.procedure, "set-slack");

@@ -18,6 +18,7 @@ import { activeParts, activePoints } from "./applies.ts";
 import type { Bench } from "./bench.ts";
 import { type BodyOf, type DraftOf, type EventOf, FOLLOW_UPS, type FollowUp, type JobEvent } from "./events.ts";
 import { PHASES, type Phase } from "./fields.ts";
+import { loosenedBy } from "./fixed.ts";
 import { countOf, type JobState, lastDay, latest, nameOfItem } from "./fold.ts";
 import { decisionFor, isRenewed, judgeItem, verdictSentence } from "./judged.ts";
 import { perState } from "./perState.ts";
@@ -270,7 +271,8 @@ export function acceptFollowUp(
   // Put right it is looked at once more; both findings stay in the log.
   if (draft.way !== "put right") return { ok: true, value: body };
   const again = concern.weight === "stop" ? goneAgain(bench, state, lineOf(state, concern.event)) : [];
-  return { ok: true, value: { ...body, undoes: [...concern.slots, ...again] } };
+  const moved = loosenedBy(bench, state, concern.row);
+  return { ok: true, value: { ...body, undoes: [...concern.slots, ...again, ...moved] } };
 }
 
 /** Takes the owner's word on what he was asked, or says what would be right. */

@@ -95,7 +95,7 @@ describe("the answer to a batch", () => {
     const before = job.events.length;
     job.type("25 40 40 25");
     expect(answerSentence(bench, job.state, job.events.slice(before))).toMatch(
-      /^4 taken\. Not well: cover bolt 2 out: 40 mm, the book says 25 mm/,
+      /^4 taken\. Not well: cover bolt 2 out: 40 mm; the book says 25 mm/,
     );
   });
 });

@@ -1,4 +1,5 @@
-import { type Facts, machineFact, workFact } from "../procedure/index.ts";
+import { baseOf } from "../figures/index.ts";
+import { type Facts, machineFact, machineFacts, workFact } from "../procedure/index.ts";
 import { slot } from "../task/lines.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
@@ -17,6 +18,11 @@ export const factsOf = perState((bench, state): Facts => {
   const facts = new Map<string, string>(worksOf(bench).flatMap(({ answers }) => Object.entries(answers)));
   for (const { id } of worksOf(bench)) facts.set(workFact(id), isInJob(state, id) ? "in" : "out");
   for (const [key, word] of Object.entries(state.config)) facts.set(machineFact(key), word);
+  // Jobs that began before a word could hold for one place said it of the whole machine.
+  for (const key of machineFacts(bench.procedure)) {
+    const word = state.config[baseOf(key)];
+    if (word !== undefined && !facts.has(machineFact(key))) facts.set(machineFact(key), word);
+  }
   const weights = new Map<string, number>();
   const worst = (fact: string, word: string, weight: number): void => {
     if (weight <= (weights.get(fact) ?? 0)) return;

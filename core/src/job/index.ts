@@ -128,6 +128,7 @@ export { figuresChanged } from "./figuresChanged.ts";
 export { openPoints, summarise, type Summary, unsigned } from "./openPoints.ts";
 export { type CostNow, costNow, overAgreed, overWords } from "./agreedSum.ts";
 export { kitsFor, newWith, partInStores, type PullLine, pullList, pullListTotal, storesSay } from "./pullList.ts";
+export { withPlaces } from "./opening.ts";
 export { type Readiness, readiness, verdictOfRound } from "./readiness.ts";
 export { comesInSizes } from "./sizes.ts";
 export { isOverdue } from "./overdue.ts";

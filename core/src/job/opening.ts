@@ -1,8 +1,16 @@
 import type { Answer } from "../calculator/index.ts";
 import { believable } from "../figures/index.ts";
-import { countsNeeded, figuresKnown, madeFor, type Procedure } from "../procedure/index.ts";
+import {
+  countsNeeded,
+  figuresAsked,
+  figuresKnown,
+  FIRST_WORK,
+  joined,
+  madeFor,
+  type Procedure,
+} from "../procedure/index.ts";
 import type { Meter } from "../quantity/index.ts";
-import { configOf, type Spec } from "../spec/index.ts";
+import { configOf, type Spec, specsAt } from "../spec/index.ts";
 import { no } from "../task/answers.ts";
 import type { BodyOf } from "./events.ts";
 
@@ -38,6 +46,15 @@ function chosen({ procedure, machine }: Intake, offered: readonly Offered[]): An
   const titles = offered.map((one) => one.procedure.title).join(", ");
   return no("unsupported", "procedure", `Say what is worked on: ${titles}.`);
 }
+
+/** The figures of a machine with those that a procedure asks for its places. */
+export const withPlaces = (specs: readonly Spec[], procedure: Procedure): Spec[] => [
+  ...specs,
+  ...specsAt(
+    specs,
+    figuresAsked(procedure).map(({ key }) => key),
+  ).here,
+];
 
 /** How many of each part there are on this machine; what is not on file is counted at the bench. */
 export function countsOf(procedure: Procedure, specs: readonly Spec[]): Answer<Record<string, number>> {
@@ -115,8 +132,10 @@ export function acceptOpening(
   }
   const position = positionOf(procedure, intake.position ?? null);
   if (!position.ok) return position;
-  const config = configOf(specs, figuresKnown(procedure));
-  const counts = countsOf(madeFor(procedure, config), specs);
+  const laid = joined([{ id: FIRST_WORK, procedure, position: position.value }]).procedure;
+  const its = withPlaces(specs, laid);
+  const config = configOf(its, figuresKnown(laid));
+  const counts = countsOf(madeFor(laid, config), its);
   if (!counts.ok) return counts;
   return {
     ok: true,

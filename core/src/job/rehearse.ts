@@ -25,6 +25,7 @@ import { complete } from "./accept.ts";
 import { nextTask, slotName, waitingSlots } from "./answered.ts";
 import { activeSpine, goesBack, goingIn } from "./applies.ts";
 import { type Bench, NO_MORE_SAID } from "./bench.ts";
+import { concernsOf } from "./concerns.ts";
 import { type Actor, type Draft, isEvent, type JobEvent, RELEASE_WORD } from "./events.ts";
 import { fold, foldOn, type JobState } from "./fold.ts";
 import { cautionDrafts, draftsOf, interpret, tools } from "./line.ts";
@@ -303,6 +304,13 @@ function walkOnce(bench: Bench, counts: Record<string, number>, manner: Manner):
         const body = { type: "second_look", task: look.task.id, saw: "rehearsal", well: true } as const;
         const refused = keep(body, SECOND);
         if (refused) return end(look.task.id, refused);
+      }
+      // What will not wait is left to a day, with the owner's word.
+      for (const { event, urgent, condemned } of concernsOf(bench, state)) {
+        if (!urgent || condemned) continue;
+        const watch = { type: "followed_up", event, way: "watch", words: "Owner: knows it" } as const;
+        const refused = keep({ ...watch, meter: null, on: "2000-12-31", count: null, now: null, later: null });
+        if (refused) return end("release", refused);
       }
       const stranger = isStranger(bench.procedure, manner);
       const open = unsigned(state, openPoints(bench, state)).filter((point) => {

@@ -1,3 +1,4 @@
+import { axleOf, keyAt, placeOf } from "../figures/index.ts";
 import type { FastenerCard } from "../fastener/index.ts";
 import { figuresKnown, holds, piecesOf } from "../procedure/index.ts";
 import { factsOf } from "./facts.ts";
@@ -69,11 +70,16 @@ export function rememberedFigures(bench: Bench, state: JobState): Remembered[] {
   });
   const keys = new Set(said.map(({ key }) => key));
   const changed = new Set(become.map(({ key }) => key));
-  return [
+  const all = [
     ...worked,
     ...said.filter(({ key }) => !changed.has(key)),
     ...become,
     ...pieces.filter(({ key }) => !keys.has(key)),
     ...cards,
   ];
+  // What was seen at one wheel of an axle holds for both.
+  return all.map((one) => {
+    const key = keyAt(one.key, axleOf(placeOf(one.key)));
+    return key === one.key ? one : { ...one, key, label: known.get(key)?.label ?? one.label };
+  });
 }

@@ -1,16 +1,21 @@
 import { bench, Job, jobAt, lead } from "../../testingBench.ts";
-import { resumeSentence } from "./index.ts";
+import { lineHelp, resumeSentence, unsigned, waitingSlots } from "./index.ts";
 import { trayOf } from "../task/index.ts";
 
 // Every length and count in this file is invented.
-const OUT = { "off:cover-bolts": ["25 25 washer bent 45", "25"] };
+const OUT = { "off:cover-bolts": ["25 25 40 copper washer", "25"] };
 const line = (job: Job, id: string) => trayOf(bench, job.state).find((l) => l.id === id);
+const help = (job: Job) => lineHelp(bench, job.state, job.task ? waitingSlots(bench, job.state, job.task) : []);
 const open = (job: Job): string[] => job.open.filter((p) => p.group === "tray").map((p) => p.text);
+/** Fasteners that are not as the book has them. */
+const odd = (job: Job): string[] => open(job).filter((text) => text.includes("the book says"));
 
 describe("fasteners go into the tray as they come out", () => {
   test("place, length and what lay under each; another length than the book's is told", () => {
     const job = jobAt("off:cover-bolts");
-    expect(job.type("25 25 washer bent 45")).toBe("cover bolt 3 out: 45 mm, the book says 40 mm");
+    expect(job.type("25 25 washer bent 45")).toBe(
+      "cover bolt 3 out: 45 mm, nothing under it; the book says 40 mm, copper washer",
+    );
     expect(line(job, "cover-bolts")).toMatchObject({ expected: 4, out: 3, in: null });
     expect(line(job, "cover-bolts")?.places.map((p) => [p.state, p.lengthMm, p.under])).toEqual([
       ["out", 25, null],
@@ -39,6 +44,24 @@ describe("fasteners go into the tray as they come out", () => {
     ).toMatchObject({
       error: { message: "Start every cover bolt by hand before any is tightened." },
     });
+  });
+
+  test("one that came otherwise than the book has it stays open until the right one is in, or a lead answers", () => {
+    const job = jobAt("fit:cover-bolts", { "off:cover-bolts": ["25 40 40 copper washer", "25"] });
+    expect(odd(job)).toEqual(["cover bolt 2: 40 mm; the book says 25 mm"]);
+    job.type("");
+    expect(help(job).words).toContain("right");
+    expect(job.type("right")).toBe("cover bolt 2: in, the right one, as the book has it");
+    expect(odd(job)).toEqual([]);
+    expect(line(job, "cover-bolts")?.places[1]).toMatchObject({ lengthMm: 25, state: "in" });
+    const left = jobAt("fit:cover-bolts", { "off:cover-bolts": ["25 25 40", "25"] });
+    // Its washer vanished.
+    expect(odd(left)).toEqual(["cover bolt 3: 40 mm, nothing under it; the book says 40 mm, copper washer"]);
+    left.type("4");
+    left.by = lead;
+    const key = left.open.find((p) => p.text === odd(left)[0])?.key ?? "";
+    left.keep({ type: "open_point_signed", key, reason: "none was there before" });
+    expect(unsigned(left.state, left.open).map((p) => p.key)).not.toContain(key);
   });
 
   test("one left out stops the release, and no signature helps", () => {

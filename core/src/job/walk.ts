@@ -1,3 +1,4 @@
+import { baseOf } from "../figures/index.ts";
 import {
   type ComputeStep,
   type Condition,
@@ -8,6 +9,7 @@ import {
   type FastenerEntry,
   holds,
   machineFact,
+  machineKey,
   type MeasurePoint,
   phaseOfStage,
   type Point,
@@ -124,7 +126,10 @@ const isAsk = (row: Sketch | Ask): row is Ask => "asks" in row;
 function factsBegun(state: JobState, facts: Facts): Facts {
   const since = Object.keys(state.config).filter((key) => state.onFile.config[key] === undefined);
   const began = new Map(facts);
-  for (const key of since) began.delete(machineFact(key));
+  for (const key of since) {
+    began.delete(machineFact(key));
+    for (const fact of facts.keys()) if (baseOf(machineKey(fact) ?? "") === key) began.delete(fact);
+  }
   return began;
 }
 

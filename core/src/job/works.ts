@@ -20,7 +20,7 @@ import { stillOff } from "./ended.ts";
 import type { BodyOf } from "./events.ts";
 import { fold, type JobState, latest } from "./fold.ts";
 import { openPoints, unsigned } from "./openPoints.ts";
-import { countsOf, type Offered, positionOf } from "./opening.ts";
+import { countsOf, type Offered, positionOf, withPlaces } from "./opening.ts";
 import type { Task } from "./task.ts";
 import { undoneBy } from "./undone.ts";
 import { troubledBy, troublePoints } from "./trouble.ts";
@@ -129,11 +129,13 @@ export function acceptWork(
   if (wanted.from !== null && !concernsOf(bench, state).some(({ event }) => event === wanted.from)) {
     return no("unsupported", "from", "That finding is not in this job: look at it again.");
   }
-  const config = configOf(specs, figuresKnown(procedure));
-  const made = madeFor(procedure, { ...config, ...state.config });
   const id = `w${works.length + 1}`;
+  const laidOut = withWork(works, { id, procedure, position: position.value });
+  const its = withPlaces(specs, laidOut.procedure);
+  const config = configOf(its, figuresKnown(laidOut.procedure));
+  const made = madeFor(procedure, { ...config, ...state.config });
   const whole = withWork(works, { id, procedure: made, position: position.value });
-  const counts = countsOf(whole.procedure, specs);
+  const counts = countsOf(whole.procedure, its);
   if (!counts.ok) return counts;
   // What was counted in this job holds for its other works too.
   for (const [part, count] of countsNeeded(whole.procedure)) {
@@ -147,7 +149,6 @@ export function acceptWork(
     ...{ work: id, procedure: { id: procedure.id, version: procedure.version, hash } },
     ...{ position: position.value, counts: counts.value, config, because: wanted.because, from: wanted.from },
   };
-  const laidOut = withWork(works, { id, procedure, position: position.value });
   const after = fold(
     [...state.events, { id: `${opened.id} ${id}`, number: state.lastNumber + 1, at: opened.at, by: opened.by, body }],
     state.strays,

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { pen } from "./sketch.ts";
-import { id, rowId, sentence } from "./spine.ts";
+import { figureKey, id, rowId, sentence } from "./spine.ts";
 
 /** A place in a view, in its own units: to the right, and down. */
 const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max(4000)]);
@@ -63,7 +63,7 @@ const placeSchema = z.strictObject({
   /** On which side of it its words stand. */
   words: z.enum(["left", "right"]).default("right"),
   /** A figure of the machine that is told beside it, such as a designation. */
-  tells: id.optional(),
+  tells: figureKey.optional(),
   /** Something lies before it: drawn in a broken box. */
   hidden: z.boolean().default(false),
 });

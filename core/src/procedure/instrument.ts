@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
-import { id, rowId, sentence } from "./spine.ts";
+import { figureKey, id, rowId, sentence } from "./spine.ts";
 
 /** The length of a strip, in its own units. */
 export const STRIP_LENGTH = 640;
@@ -16,7 +16,7 @@ const stripSchema = z.strictObject({
         at: z.number().min(0).max(STRIP_LENGTH),
         shape: z.enum(["band", "ring", "cup", "race", "boot", "bell"]),
         /** A figure of the machine that is told below it, with what it counts. */
-        counts: z.strictObject({ figure: id, word: sentence }).optional(),
+        counts: z.strictObject({ figure: figureKey, word: sentence }).optional(),
         /** When this band has a tail, which trails against the turning. */
         tail: conditionSchema.optional(),
       }),

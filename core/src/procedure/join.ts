@@ -1,6 +1,7 @@
+import { keyAt, placeOf } from "../figures/index.ts";
 import type { Condition } from "./condition.ts";
 import { type Naming, renamed } from "./rename.ts";
-import { type Entry, type Procedure, procedureShape } from "./schema.ts";
+import { type Entry, figuresKnown, type Procedure, procedureShape } from "./schema.ts";
 
 /** The first work of a job: its rows keep the names that its procedure gives them. */
 export const FIRST_WORK = "w1";
@@ -168,9 +169,15 @@ function hanging(procedure: Procedure, work: string): Procedure {
   };
 }
 
-/** What comes back by itself is known by its place too: two shafts are looked at again, not one. */
-function placed(procedure: Procedure, position: string | null): Procedure {
-  if (position === null) return procedure;
+/**
+ * A procedure at its place. Figures of what the machine has several of are asked for that place; what comes back by itself
+ * is known by it too: two shafts are looked at again, not one.
+ */
+function placed(anywhere: Procedure, position: string | null): Procedure {
+  if (position === null) return anywhere;
+  const known = figuresKnown(anywhere);
+  const there: Naming = (key) => (placeOf(key) === "" && known.get(key)?.byPlace === true ? keyAt(key, position) : key);
+  const procedure = renamed(procedureShape, anywhere, (id) => id, there);
   const at = <T extends { id: string }>(recheck: T): T => ({ ...recheck, id: atPosition(recheck.id, position) });
   const say = (what: string): string => `${what}, ${position}`;
   return {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
 import { condemnsFields, endangersField, safetyFields } from "./going.ts";
-import { anchor, ENDS, id, rowId, sentence, tells, when } from "./spine.ts";
+import { anchor, ENDS, figureKey, id, rowId, sentence, tells, when } from "./spine.ts";
 
 /** What is drawn beside the rows of a reading: each place's thickness along a bed, or a sag in its range. */
 const MEASURE_PANELS = ["stations", "sag"] as const;
@@ -39,7 +39,12 @@ const common = {
 };
 
 /** What a reading means nothing without: "38 at 7 kg". */
-export const underSchema = z.strictObject({ name: sentence, quantity: z.enum(KINDS), unit: z.string(), spec: id });
+export const underSchema = z.strictObject({
+  name: sentence,
+  quantity: z.enum(KINDS),
+  unit: z.string(),
+  spec: figureKey,
+});
 
 /** More places than these are read on no item. */
 export const MOST_PLACES = 12;
@@ -54,7 +59,7 @@ const measureSchema = z.strictObject({
   /** What each place is called; numbers where nothing is said. */
   placeNames: z.array(sentence).optional(),
   /** The figure that says how many places this machine has, and by which names; these where it is not on file. */
-  placesBy: id.optional(),
+  placesBy: figureKey.optional(),
   /** A renewed part is measured too, at this many places: new parts can be wrong. */
   placesNew: z.int().min(0).max(MOST_PLACES).default(0),
   /** How the gauge is held or the part kept while it is read. */
@@ -63,9 +68,9 @@ const measureSchema = z.strictObject({
   conditionWord: sentence.optional(),
   otherConditions: z.array(sentence).default([]),
   /** The limit it is judged by; a point without one is a record: how something stood, kept and judged by nothing. */
-  spec: id.optional(),
+  spec: figureKey.optional(),
   /** The limits of those at the ends of a layer, where they are of another kind. */
-  ends: z.partialRecord(z.enum(ENDS), id).optional(),
+  ends: z.partialRecord(z.enum(ENDS), figureKey).optional(),
   gauge: id,
   /** A reading may be below nothing, such as a belt below the rim. */
   signed: z.boolean().default(false),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { pictureSchema } from "./drawing.ts";
-import { DECISIONS, id, rowId, sentence, taskName, tools, when } from "./spine.ts";
+import { DECISIONS, figureKey, id, rowId, sentence, taskName, tools, when } from "./spine.ts";
 
 /** Parts and hours of one way of doing a repair, and what stays behind when it is done so. */
 const costSchema = z.strictObject({
@@ -15,7 +15,7 @@ const costSchema = z.strictObject({
   ),
   minutes: z.int().min(0).max(10_000),
   /** The spec that holds its expected life, as far as anybody knows. */
-  life: id.optional(),
+  life: figureKey.optional(),
   leaves: sentence,
 });
 

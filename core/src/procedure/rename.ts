@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { SchemaDef } from "../history/index.ts";
-import { type Condition, conditionSchema } from "./condition.ts";
-import { rowId, taskName } from "./spine.ts";
+import { type Condition, conditionSchema, machineFact, machineKey } from "./condition.ts";
+import { figureKey, rowId, taskName } from "./spine.ts";
 
 /** What a row of a procedure is called from now on; what is no row of its own keeps its name. */
 export type Naming = (id: string) => string;
@@ -12,14 +12,16 @@ const inner = (name: string, naming: Naming): string => {
   return of === undefined ? naming(kind) : [kind, naming(of), ...rest].join(":");
 };
 
-/** What a condition asks for under the new names; words of the machine are nobody's rows. */
-function conditionRenamed(condition: Condition, naming: Naming): Condition {
+/** What a condition asks for under the new names; words of the machine go by the names of figures. */
+function conditionRenamed(condition: Condition, naming: Naming, figures: Naming): Condition {
+  const inside = (one: Condition): Condition => conditionRenamed(one, naming, figures);
   if ("fact" in condition) {
-    return condition.fact.startsWith("machine:") ? condition : { ...condition, fact: inner(condition.fact, naming) };
+    const key = machineKey(condition.fact);
+    return { ...condition, fact: key === null ? inner(condition.fact, naming) : machineFact(figures(key)) };
   }
-  if ("not" in condition) return { not: conditionRenamed(condition.not, naming) };
-  if ("any" in condition) return { any: condition.any.map((one) => conditionRenamed(one, naming)) };
-  return { all: condition.all.map((one) => conditionRenamed(one, naming)) };
+  if ("not" in condition) return { not: inside(condition.not) };
+  if ("any" in condition) return { any: condition.any.map(inside) };
+  return { all: condition.all.map(inside) };
 }
 
 const defOf = (schema: z.ZodType): SchemaDef => schema.def as unknown as SchemaDef;
@@ -37,14 +39,15 @@ function isOf(schema: z.ZodType, value: Record<string, unknown>): boolean {
 /**
  * A value with every id that its schema marks as a row's own under its new name: where the row stands, and wherever
  * another row, a condition or a task's name says it. The schema alone says where that is, so a field that is added to it
- * is renamed too.
+ * is renamed too. So are the figures that it asks for, where they are called otherwise.
  */
-export function renamed<T>(schema: z.ZodType, value: T, naming: Naming): T {
+export function renamed<T>(schema: z.ZodType, value: T, naming: Naming, figures: Naming = (key) => key): T {
   const through = (one: z.ZodType, it: unknown): unknown => {
     if (it === undefined || it === null) return it;
     if ((one as unknown) === rowId) return naming(it as string);
+    if ((one as unknown) === figureKey) return figures(it as string);
     if ((one as unknown) === taskName) return inner(it as string, naming);
-    if ((one as unknown) === conditionSchema) return conditionRenamed(it as Condition, naming);
+    if ((one as unknown) === conditionSchema) return conditionRenamed(it as Condition, naming, figures);
     const { shape, element, innerType, options, items, keyType, valueType } = defOf(one);
     if (innerType) return through(innerType, it);
     if (Array.isArray(it)) return it.map((row: unknown, i) => through(element ?? items?.[i] ?? z.unknown(), row));

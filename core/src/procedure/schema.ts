@@ -1,5 +1,14 @@
 import { z } from "zod";
-import { figureSchema, type Figures, figuresWith, type KnownFigure } from "../figures/index.ts";
+import {
+  baseOf,
+  figureSchema,
+  type Figures,
+  figuresWith,
+  keyAt,
+  KNOWN_FIGURES,
+  type KnownFigure,
+  placeOf,
+} from "../figures/index.ts";
 import { FORMATS, inTodaysShape, isLoose } from "../history/index.ts";
 import { conditionSchema } from "./condition.ts";
 import { drawingSchema } from "./drawing.ts";
@@ -9,6 +18,7 @@ import { questionSchema, recheckSchema } from "./questions.ts";
 import {
   type DECISIONS,
   entrySchema,
+  figureKey,
   id,
   rowId,
   type looseSchema,
@@ -60,7 +70,7 @@ export const procedureShape = z.strictObject({
   sides: z.strictObject({ outer: sentence, inner: sentence }),
   /** Whose part lies on the bench: figures that belong to the original are withheld from a stranger. */
   identity: z
-    .strictObject({ question: rowId, strangers: z.array(sentence).min(1), withholds: z.array(id).min(1) })
+    .strictObject({ question: rowId, strangers: z.array(sentence).min(1), withholds: z.array(figureKey).min(1) })
     .optional(),
   /** Figures that it asks for and that are not among those that ship. */
   figures: z.array(figureSchema).default([]),
@@ -75,7 +85,7 @@ export const procedureShape = z.strictObject({
     rechecks: z.array(z.strictObject({ when: conditionSchema.optional(), ...recheckSchema.shape })).default([]),
     /** What the machine is from then on, where the work has changed a word of it: the first that holds. */
     remembers: z
-      .array(z.strictObject({ figure: z.string().min(1), word: sentence, when: conditionSchema.optional() }))
+      .array(z.strictObject({ figure: figureKey, word: sentence, when: conditionSchema.optional() }))
       .default([]),
   }),
 });
@@ -98,9 +108,12 @@ export function figuresKnown(procedure: Pick<Procedure, "figures" | "spine">): F
 
 /** Under which key the card of a group of fasteners is kept: beside its torque. */
 export const cardKey = ({ torque }: Pick<FastenerEntry, "torque">): string =>
-  `${torque.spec.replace(/-torque$/, "")}-card`;
+  keyAt(`${baseOf(torque.spec).replace(/-torque$/, "")}-card`, placeOf(torque.spec));
 const cardFigure = (entry: FastenerEntry): KnownFigure =>
-  figureSchema.parse({ key: cardKey(entry), label: `${entry.name}, thread and tool`, kind: "fastener" });
+  figureSchema.parse({
+    ...{ key: baseOf(cardKey(entry)), label: `${entry.name}, thread and tool`, kind: "fastener" },
+    byPlace: KNOWN_FIGURES.get(baseOf(entry.torque.spec))?.byPlace,
+  });
 
 export type DecisionWord = (typeof DECISIONS)[number];
 export type Entry = Procedure["spine"][number];

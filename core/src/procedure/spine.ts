@@ -9,6 +9,10 @@ const NAMED = "lower-case words joined by '-'";
 export const id = z.string().regex(NAME, NAMED);
 /** The id of a row of the procedure itself, where it stands and wherever another row names it: what a second work of a job calls otherwise. */
 export const rowId = z.string().regex(NAME, NAMED);
+/** The key of a figure that a book or a machine has on file; with a place behind it where it holds for that alone: "skid-bolt-torque@front". */
+export const figureKey = z
+  .string()
+  .regex(/^[a-z][a-z0-9-]*(@[a-z]+( [a-z]+)?)?$/, "a figure's key, such as axle-nut-torque");
 export const sentence = z.string().min(1);
 /** Places of a machine by their names, and the questions that each answers by itself. */
 export const positionsSchema = z
@@ -16,13 +20,13 @@ export const positionsSchema = z
   .min(2)
   .max(12);
 /** Figures of the machine that are told where they are needed: the colour of its oil, where it may be lifted. */
-export const tells = z.array(id).default([]);
+export const tells = z.array(figureKey).default([]);
 /** A task of the walk by its name, such as "fit:pack" or "measure:slack:found". */
 export const taskName = z.string().regex(/^[a-z]+:[a-z0-9-]+(:[a-z]+)?$/, "a task, such as fit:pack or off:judder");
 /** Where something stands in the work: before an entry comes off or goes in, or after one is off or in. */
 export const anchor = { before: rowId.optional(), after: rowId.optional() };
 /** A fixed number, or the spec key under which the model's book holds it. */
-const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: id })]);
+const countSchema = z.union([z.int().min(1).max(60), z.strictObject({ spec: figureKey })]);
 export const when = conditionSchema.optional();
 /** What the work asks for from the tool box, without sizes: those are said by the machine's fastener cards. */
 export const tools = z
@@ -156,12 +160,12 @@ const fastenersSchema = z.strictObject({
   /** "by place": each comes out into its own place with its length; "together": alike, only counted. */
   tray: z.enum(["by place", "together"]).default("together"),
   /** The spec that says where each sits. */
-  places: id.optional(),
+  places: figureKey.optional(),
   locking: lockingSchema.optional(),
   /** Where the machine says which: the first that holds, before what is said for all. */
   locks: z.array(z.strictObject({ when: conditionSchema, locking: lockingSchema })).default([]),
   torque: z.strictObject({
-    spec: id,
+    spec: figureKey,
     pattern: z.enum(PATTERNS),
     stagesPercent: z
       .array(z.number().gt(0).max(100))
@@ -171,6 +175,8 @@ const fastenersSchema = z.strictObject({
     caution: sentence.optional(),
     /** The entry that must be in before these are tightened; until then they are only snug. */
     after: rowId.optional(),
+    /** What is set or read here is held by this torque: beyond its limit nothing is tightened, and moved it is tightened anew. */
+    fixes: z.array(rowId).optional(),
     /** No signature stands for the last pass, where its figure is on file and a wrench here reaches it. */
     hard: z.boolean().optional(),
     /** Where this holds they are tightened in the proof instead, once its step is done: how they are held there. */

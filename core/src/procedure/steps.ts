@@ -3,7 +3,7 @@ import { KINDS } from "../quantity/index.ts";
 import { pictureSchema } from "./drawing.ts";
 import { setsGoingFields } from "./going.ts";
 import { underSchema } from "./points.ts";
-import { anchor, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
+import { anchor, figureKey, id, looseSchema, rowId, sentence, tells, tools, when } from "./spine.ts";
 
 const words = { title: sentence, do: sentence, when, why: sentence.optional(), caution: sentence.optional(), tools };
 /** What is drawn beside the rounds of an adjustment: a sag in its range, or what is left on two sides. */
@@ -75,8 +75,8 @@ const expectSchema = z.discriminatedUnion("by", [
   /** A count that tells two parts apart; a figure that belongs to another part is named as that one. */
   z.strictObject({
     by: z.literal("count"),
-    spec: id,
-    mistaken: z.array(z.strictObject({ spec: id, says: sentence })).default([]),
+    spec: figureKey,
+    mistaken: z.array(z.strictObject({ spec: figureKey, says: sentence })).default([]),
     /** The figure on file is this part's only where this holds, such as the maker's own kit; else the count is kept. */
     judged: when,
   }),
@@ -99,14 +99,14 @@ const expectSchema = z.discriminatedUnion("by", [
   /** What lies here against how the machine is made: a part for another kind is asked back, or what else it would do. */
   z.strictObject({
     by: z.literal("machine"),
-    key: id,
+    key: figureKey,
     /** By the name of pictures that ship, or its own: one for each of the figure's words in order. */
     drawing: sentence.optional(),
     pictures: z.array(pictureSchema).max(9).optional(),
     harm: sentence.optional(),
   }),
   /** A length that must be so, such as a printed rule's: off by more than the tolerance on file it is asked back. */
-  z.strictObject({ by: z.literal("length"), nominalMm: z.number().positive(), tolerance: id }),
+  z.strictObject({ by: z.literal("length"), nominalMm: z.number().positive(), tolerance: figureKey }),
 ]);
 
 const verifySchema = z.strictObject({
@@ -131,7 +131,7 @@ const adjustSchema = z.strictObject({
   unit: z.string(),
   gauge: id,
   /** The limit it must come inside of; or the step whose answer is the figure to set, with the spec of its tolerance. */
-  spec: id,
+  spec: figureKey,
   setBy: rowId.optional(),
   condition: sentence,
   conditionWord: sentence.optional(),
@@ -174,19 +174,19 @@ const stackSchema = z.strictObject({
   thins: z.enum(["outermost", "innermost"]).default("outermost"),
   /** Points that give the measured thickness of each layer, outer layer first. */
   thickness: z.tuple([rowId, rowId]),
-  spec: id,
+  spec: figureKey,
   /** Specs that say what the pack carries: spring rate, free and installed length, lining diameters, and the need. */
   capacity: z
     .strictObject({
       springs: rowId,
-      springRate: id,
-      springInstalled: id,
-      springLength: id,
-      friction: id,
-      outer: id,
-      inner: id,
-      engineTorque: id,
-      primaryRatio: id,
+      springRate: figureKey,
+      springInstalled: figureKey,
+      springLength: figureKey,
+      friction: figureKey,
+      outer: figureKey,
+      inner: figureKey,
+      engineTorque: figureKey,
+      primaryRatio: figureKey,
     })
     .optional(),
   why: sentence.optional(),
@@ -194,7 +194,7 @@ const stackSchema = z.strictObject({
   tools,
 });
 
-const driveFields = { frontTeeth: id, rearTeeth: id, pitch: id };
+const driveFields = { frontTeeth: figureKey, rearTeeth: figureKey, pitch: figureKey };
 
 /** The slack to set in the stated condition, from the machine's geometry, so that a little remains at the tightest. */
 const slackSchema = z.strictObject({
@@ -206,13 +206,13 @@ const slackSchema = z.strictObject({
   calculator: z.literal("chain.slack"),
   geometry: z.strictObject({
     ...driveFields,
-    sprocketX: id,
-    sprocketY: id,
-    arm: id,
-    rest: id,
-    from: id,
-    to: id,
-    remains: id,
+    sprocketX: figureKey,
+    sprocketY: figureKey,
+    arm: figureKey,
+    rest: figureKey,
+    from: figureKey,
+    to: figureKey,
+    remains: figureKey,
   }),
 });
 
@@ -224,11 +224,13 @@ const gearingSchema = z.strictObject({
   before: rowId.optional(),
   ...words,
   calculator: z.literal("chain.length"),
-  drive: z.strictObject({ ...driveFields, centre: id, slotFrom: id, slotTo: id }),
+  drive: z.strictObject({ ...driveFields, centre: figureKey, slotFrom: figureKey, slotTo: figureKey }),
   /** The parts whose size follows from it: the figure's name, and the part that goes in by it. */
   fits: z.record(z.string(), rowId).optional(),
   /** What the road speed is worked out from; left away where one of them is not on file. */
-  speed: z.strictObject({ rpm: id, primaryRatio: id, gearRatio: id, tireRound: id }).optional(),
+  speed: z
+    .strictObject({ rpm: figureKey, primaryRatio: figureKey, gearRatio: figureKey, tireRound: figureKey })
+    .optional(),
 });
 
 /** Old sprocket, new sprocket and shaft compared at their splines; a loose new one is refused. */
@@ -239,7 +241,7 @@ const splineSchema = z.strictObject({
   ...words,
   calculator: z.literal("chain.spline"),
   /** The figure that says how much play a new sprocket may have. */
-  maxPlay: id,
+  maxPlay: figureKey,
 });
 
 /** How far an adjuster is backed off, by the school that was answered, in turns and in millimetres of its thread. */
@@ -252,7 +254,7 @@ const backoffSchema = z.strictObject({
   calculator: z.literal("case.backoff"),
   /** The question whose answer says how many turns. */
   turnsBy: rowId,
-  pitch: id,
+  pitch: figureKey,
   /** The role of the part that it takes up as it stretches: turns are counted from when that was new. */
   takesUp: id.optional(),
 });
@@ -264,7 +266,13 @@ const pairSchema = z.strictObject({
   stage: z.literal("build"),
   ...words,
   calculator: z.literal("case.freeplay"),
-  drive: z.strictObject({ topTeeth: id, bottomTeeth: id, links: id, pitch: id, centre: id }),
+  drive: z.strictObject({
+    topTeeth: figureKey,
+    bottomTeeth: figureKey,
+    links: figureKey,
+    pitch: figureKey,
+    centre: figureKey,
+  }),
   fits: z.record(z.string(), rowId).optional(),
 });
 

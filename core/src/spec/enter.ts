@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { type Answer, equal, refusalFromIssue } from "../calculator/index.ts";
 import { cardWords, fastenerCard } from "../fastener/index.ts";
-import { believable, type Figures, KNOWN_FIGURES } from "../figures/index.ts";
+import { believable, type Figures, isPlace, keyAt, KNOWN_FIGURES, PLACES } from "../figures/index.ts";
 import { ABOUT_FRACTION, AT_LIMIT, type Limit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, type Unit } from "../quantity/index.ts";
 import { namesIn, namesWords } from "./names.ts";
@@ -14,6 +14,8 @@ const typed = z.string().trim().max(40).default("");
 /** A figure of one machine as it is typed: what the maker's manual, a label or a gauge says, and where it stands. */
 export const figureTypedSchema = z.strictObject({
   key: z.string().min(1).max(60),
+  /** The place that it holds for, where the machine has several: front, rear, left, right, or one corner. */
+  position: typed,
   /** A plain figure, a count, the torque to aim at, or what is told in words. */
   value: z.string().trim().max(120).default(""),
   least: typed,
@@ -81,10 +83,30 @@ export function figureEntered(
 ): Answer<Spec> {
   const parsed = checkedBySchema(figureTypedSchema, input);
   if (!parsed.ok) return parsed;
-  const { key, grade, where, page, condition, atLimit, near, years, serials, build, passes, ...texts } = parsed.value;
+  const {
+    key: asked,
+    position,
+    grade,
+    where,
+    page,
+    condition,
+    atLimit,
+    near,
+    years,
+    serials,
+    build,
+    passes,
+    ...texts
+  } = parsed.value;
   if (where === "")
     return refuse("where", "Say where the figure stands: the book, the sheet, the label, who measured it.");
+  if (position !== "" && !isPlace(position))
+    return refuse("position", `"${position}" is no place: ${PLACES.join(", ")}.`);
+  const key = position === "" ? asked : keyAt(asked, position);
   const known = figures.get(key);
+  if (!known && position !== "" && figures.get(asked)) {
+    return refuse("position", `${figures.get(asked)?.label ?? asked}: the machine has it once; leave the place away.`);
+  }
   if (!known || known.kind === "places") {
     const message = `"${key}" is no figure that can be entered for one machine.`;
     return { ok: false, error: { code: "unsupported", path: "key", message } };

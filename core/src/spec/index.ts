@@ -11,6 +11,7 @@ export {
   SERIALS_LIKE,
   YEARS_LIKE,
 } from "./enter.ts";
+export { specsAt, withKeysAt } from "./at.ts";
 export { apartWords, numberOf, percentWords } from "./apart.ts";
 export { weaknessesOf, weaknessIn } from "./weakness.ts";
 export { buildsKnown } from "./build.ts";

@@ -27,6 +27,8 @@ export const sourceSchema = z.strictObject({
   edition: z.string(),
   page: z.string(),
   checkedBy: z.string().nullable(),
+  /** Where it is asked for one place of the machine: for which it was given. */
+  place: z.string().optional(),
 });
 export type Source = z.infer<typeof sourceSchema>;
 
@@ -214,6 +216,6 @@ export function limitOf(spec: Spec): Limit | null {
 
 /** "Skarn clutch book, 2nd edition, p. 4-12 (maker's manual)" */
 export function sourceLine(source: Source): string {
-  const parts = [source.book, source.edition, source.page ? `p. ${source.page}` : ""].filter(Boolean);
+  const parts = [source.book, source.edition, source.page ? `p. ${source.page}` : "", source.place].filter(Boolean);
   return `${parts.join(", ")} (${source.grade})`;
 }

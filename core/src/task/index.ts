@@ -19,6 +19,8 @@ export {
   onRing,
   piecesWords,
   placesOf,
+  oddAt,
+  oddWords,
   placeWords,
   type TrayLine,
   trayOf,

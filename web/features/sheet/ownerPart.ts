@@ -135,7 +135,11 @@ function leftFor(bench: Bench, state: JobState): string[] {
     ended ? [] : [`${body.name}: ${body.says}, not mended`],
   );
   const dropped = [...state.dropped.values()].map(({ body }) => `Not done: ${body.reason}`);
-  return [...parts, ...met, ...found, ...dropped];
+  // What a lead signed for is left too; parts and findings say so themselves.
+  const signed = [...state.signed.values()].flatMap(({ body, by }) =>
+    /^(left|found|held):/.test(body.key) ? [] : [`${upper(body.text)}; ${body.reason} (${by.name})`],
+  );
+  return [...parts, ...met, ...found, ...dropped, ...signed];
 }
 
 /** The owner's part of the sheet; `again` is what is to be looked at again and when. */

@@ -33,7 +33,10 @@ import {
   pullList,
   pullListTotal,
   passesOf,
+  latest,
   multipliedWords,
+  oddAt,
+  oddWords,
   otherwiseWords,
   pullsOf,
   questionOf,
@@ -55,6 +58,7 @@ import {
   stopsOf,
   troublesOf,
   trailOf,
+  type TrayLine,
   trayOf,
   unsigned,
   verdictSentence,
@@ -377,6 +381,19 @@ function passedOver(bench: Bench, state: JobState): SheetData["left"] {
   });
 }
 
+/** Fasteners that came out otherwise than the book has them, with what became of them: "; 6 came as 25 mm …, the right one in". */
+function oddOf(bench: Bench, state: JobState, { id, places }: TrayLine): string {
+  return places
+    .flatMap(({ place, bookMm, bookUnder }) => {
+      const out = latest(state, slot.out(id, place).key, "fastener_out");
+      const came = out && oddWords({ ...out, bookMm, bookUnder });
+      if (!came) return [];
+      const right = oddAt(bench, state, id, place) === null;
+      return [`; ${place} came as ${came}${right ? ", the right one is in" : ", in as it came"}`];
+    })
+    .join("");
+}
+
 /** What was left, each with what it risks in the owner's words, and who signed for it. */
 function leftOf(bench: Bench, state: JobState): SheetData["left"] {
   const riskOf = (key: string): string | null => {
@@ -511,7 +528,7 @@ export function sheetData(
       .filter((line) => line.out !== null)
       .map(
         (line) =>
-          `${line.name}: ${line.out} ${line.temporary ? "put on" : "out"}, ${line.in ?? 0} ${line.temporary ? "taken away" : "in"}`,
+          `${line.name}: ${line.out} ${line.temporary ? "put on" : "out"}, ${line.in ?? 0} ${line.temporary ? "taken away" : "in"}${oddOf(bench, state, line)}`,
       ),
     left: leftOf(bench, state),
     notes: state.notes.map((event) => `${event.body.text} (${event.by.name}, ${dayOf(event.at)})`),

@@ -1,4 +1,14 @@
-import { type Bench, FIRST_WORK, joined, type JobEvent, placesNamed, readEvent, type WorkAsked } from "@averin/core";
+import {
+  type Bench,
+  figuresAsked,
+  FIRST_WORK,
+  joined,
+  type JobEvent,
+  placesNamed,
+  readEvent,
+  specsAt,
+  type WorkAsked,
+} from "@averin/core";
 import { Op, QueryTypes } from "sequelize";
 import { type At, type Database, type JobEventRow, type JobRow, SHOP_VERSION } from "../database.ts";
 import { procedureByHash } from "../procedures/read.ts";
@@ -127,7 +137,11 @@ export async function benchOf(db: Database, job: JobAtBench, transaction: At): P
   const works = await worksAsked(db, job, transaction);
   const alone = works.length === 1 && works[0].position === null;
   const laid = alone ? { procedure: works[0].procedure } : joined(works);
-  const bench = { ...laid, ...figures, procedure: placesNamed(laid.procedure, figures.specs) };
+  const asked = figuresAsked(laid.procedure).map(({ key }) => key);
+  const { here, elsewhere } = specsAt(figures.specs, asked);
+  const specs = [...figures.specs, ...here];
+  const otherBuilds = [...figures.otherBuilds, ...elsewhere];
+  const bench = { ...laid, ...figures, specs, otherBuilds, procedure: placesNamed(laid.procedure, specs) };
   own.set(key, bench);
   return bench;
 }

@@ -1,4 +1,12 @@
-import { type Figures, figuresKnown, type Procedure, readProcedure, rolesOf, withSafety } from "@averin/core";
+import {
+  figureMap,
+  type Figures,
+  figuresKnown,
+  type Procedure,
+  readProcedure,
+  rolesOf,
+  withSafety,
+} from "@averin/core";
 import type { At, Database } from "../database.ts";
 import { notFound } from "../refused.ts";
 
@@ -51,7 +59,7 @@ export async function proceduresFor(
 /** Every figure that is known here: those that ship, those that offered procedures bring along, and their fasteners' cards. */
 export async function knownFigures(db: Database, transaction: At): Promise<Figures> {
   const offered = await proceduresFor(db, "any", transaction);
-  return new Map(offered.flatMap(({ procedure }) => [...figuresKnown(procedure)]));
+  return figureMap(offered.flatMap(({ procedure }) => [...figuresKnown(procedure)]));
 }
 
 /** What each point that a procedure looks at is called, by its id. */

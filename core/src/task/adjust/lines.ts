@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { keptGauge } from "../../job/bench.ts";
-import { id, keptLoad, value, words } from "../../job/fields.ts";
+import { id, keptLoad, undoes, value, words } from "../../job/fields.ts";
 
 export const adjustDrafts = [
   z.strictObject({
@@ -40,6 +40,7 @@ export const adjustBodies = [
   }),
   z.object({
     type: z.literal("adjust_turned"),
+    undoes,
     step: words,
     amount: z.number(),
     side: words.nullable(),

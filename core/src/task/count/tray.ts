@@ -1,3 +1,4 @@
+import { equal } from "../../calculator/index.ts";
 import { activeSpine, goesBack } from "../../job/applies.ts";
 import { type Bench, specFor } from "../../job/bench.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
@@ -13,8 +14,25 @@ export type TrayPlace = {
   /** The length by the book, to compare. */
   bookMm: number | null;
   under: string | null;
+  /** What lies under it by the book. */
+  bookUnder: string | null;
   state: "on" | "out" | "in";
 };
+
+/** How a fastener came out otherwise than the book has it: "25 mm, the book says 40 mm, copper washer"; or null. */
+export function oddWords({
+  lengthMm,
+  bookMm,
+  under,
+  bookUnder,
+}: Omit<TrayPlace, "place" | "x" | "y" | "state">): string | null {
+  const length = lengthMm !== null && bookMm !== null && !equal(lengthMm, bookMm);
+  const washer = (under ?? "").toLowerCase() !== (bookUnder ?? "").toLowerCase() && bookMm !== null;
+  if (!length && !washer) return null;
+  const said = (mm: number | null, beneath: string | null): string =>
+    [mm === null ? "" : `${mm} mm`, washer ? (beneath ?? "nothing under it") : ""].filter(Boolean).join(", ");
+  return `${said(lengthMm, under)}; the book says ${said(bookMm, bookUnder)}`;
+}
 
 export type TrayLine = {
   id: string;
@@ -64,13 +82,16 @@ function fastenerLine(bench: Bench, state: JobState, entry: FastenerEntry): Tray
   }
   const places = placesOf(bench, entry, expected).map(({ x, y, ...book }, i): TrayPlace => {
     const out = latest(state, slot.out(id, i + 1).key, "fastener_out");
-    const fitted = state.bySlot.has(slot.fit(id, i + 1).key);
+    const fitted = latest(state, slot.fit(id, i + 1).key, "part_fitted");
+    // The right one went in: from then on it is as the book has it.
+    const came = out && fitted?.asBook !== true ? out : null;
     return {
       place: i + 1,
       ...{ x, y },
-      lengthMm: out ? out.lengthMm : book.lengthMm,
+      lengthMm: came ? came.lengthMm : book.lengthMm,
       bookMm: book.lengthMm,
-      under: out ? out.under : book.under,
+      under: came ? came.under : book.under,
+      bookUnder: book.under,
       state: fitted ? "in" : out ? "out" : "on",
     };
   });
@@ -86,6 +107,14 @@ function fastenerLine(bench: Bench, state: JobState, entry: FastenerEntry): Tray
     temporary: false,
     places,
   };
+}
+
+/** How one fastener of a group came out otherwise than the book has it, as long as no right one went in; or null. */
+export function oddAt(bench: Bench, state: JobState, id: string, place: number): string | null {
+  const entry = activeSpine(bench, state).find((one) => one.id === id);
+  if (entry?.kind !== "fasteners" || entry.tray !== "by place") return null;
+  const own = fastenerLine(bench, state, entry).places[place - 1];
+  return own && own.state !== "on" ? oddWords(own) : null;
 }
 
 /** Everything that lies in the tray or is put on for the work: counted out, counted in. */

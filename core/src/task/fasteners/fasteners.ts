@@ -1,14 +1,15 @@
-import { type Answer, atLeast, atMost, equal } from "../../calculator/index.ts";
+import { type Answer, atLeast, atMost } from "../../calculator/index.ts";
 import { fastenerCastle, fastenerSequence, looksLikeCard } from "../../fastener/index.ts";
 import { activeSpine, lockingOf } from "../../job/applies.ts";
 import type { Bench, Wrench } from "../../job/bench.ts";
+import { notYetFixed } from "../../job/fixed.ts";
 import type { Body, BodyOf, Draft, DraftOf } from "../../job/events.ts";
 import { countOf, type JobState, nameOfItem } from "../../job/fold.ts";
 import { numbers, type Sketch } from "../../job/task.ts";
 import { entryOf, type FastenerEntry, locksOf } from "../../procedure/index.ts";
 import { quantityParse } from "../../quantity/index.ts";
 import { no, refused, yes } from "../answers.ts";
-import { placesOf } from "../count/tray.ts";
+import { oddAt, oddWords, placesOf } from "../count/tray.ts";
 import { taskId } from "../ids.ts";
 import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../kind.ts";
 import { type Slot, slot, type SlotOf } from "../lines.ts";
@@ -104,7 +105,8 @@ function groupPulled(
   if (!started) {
     return no("conflict", "entry", `Start every ${entry.one} by hand before any is tightened.`);
   }
-  return { ok: true, value: entry };
+  const moved = notYetFixed(bench, state, entry);
+  return moved === null ? { ok: true, value: entry } : no("conflict", "entry", moved);
 }
 
 function acceptTightened(hand: Hand, draft: DraftOf<"fastener_tightened">): Answer<Body> {
@@ -337,12 +339,10 @@ function outSentence(bench: Bench, state: JobState, body: BodyOf<"fastener_out">
   const entry = entryOf(bench.procedure, body.entry);
   const book =
     entry?.kind === "fasteners" ? placesOf(bench, entry, countOf(state, entry.id))[body.place - 1] : undefined;
-  const odd =
-    book?.lengthMm != null && body.lengthMm !== null && !equal(book.lengthMm, body.lengthMm)
-      ? `, the book says ${book.lengthMm} mm`
-      : "";
+  const odd = book ? oddWords({ ...body, bookMm: book.lengthMm, bookUnder: book.under }) : null;
+  if (odd !== null) return `${name} out: ${odd}`;
   const found = [body.lengthMm === null ? "" : `${body.lengthMm} mm`, body.under ?? ""].filter(Boolean).join(", ");
-  return `${name} out${found ? `: ${found}` : ""}${odd}`;
+  return `${name} out${found ? `: ${found}` : ""}`;
 }
 function badPulls({ bench, state }: Look): OpenPoint[] {
   return activeSpine(bench, state)
@@ -362,6 +362,27 @@ function badPulls({ bench, state }: Look): OpenPoint[] {
           };
         }),
     );
+}
+
+/** Fasteners of another length, or with something else under them, than the book has: until the right one is in, or a lead answers. */
+function oddFasteners({ bench, state }: Look): OpenPoint[] {
+  return activeSpine(bench, state).flatMap((entry): OpenPoint[] => {
+    if (entry.kind !== "fasteners" || entry.tray !== "by place") return [];
+    return numbers(countOf(state, entry.id)).flatMap((place): OpenPoint[] => {
+      const odd = oddAt(bench, state, entry.id, place);
+      if (odd === null) return [];
+      const text = `${nameOfItem(state, entry, place)}: ${odd}`;
+      return [
+        {
+          key: `odd:${entry.id}:${place}:${odd}`.slice(0, 200),
+          group: "tray",
+          text,
+          task: taskId("fit", entry.id),
+          hard: false,
+        },
+      ];
+    });
+  });
 }
 
 /** Fasteners pulled by a figure that is only a guess: shown, kept, but no proof; a lead answers for it. */
@@ -524,5 +545,5 @@ export const fasteners: Kind<
     torque: { word: "torque", open: "torque", undone: "with its entry" },
     lock: { word: "lock", open: "torque", undone: "with its entry" },
   },
-  open: (look) => [...badPulls(look), ...guessedTorques(look), ...tightenedOtherwise(look)],
+  open: (look) => [...badPulls(look), ...guessedTorques(look), ...tightenedOtherwise(look), ...oddFasteners(look)],
 };

@@ -6,6 +6,8 @@ export const partDrafts = [
   z.strictObject({
     type: z.literal("part_fitted"),
     ...{ entry: id, item: place, count: item.nullish(), packet: text.nullish() },
+    /** A fastener that came out otherwise than the book has it: the right one goes in. */
+    asBook: z.literal(true).optional(),
   }),
 ] as const;
 
@@ -25,6 +27,7 @@ export const partBodies = [
     count: whole.nullable(),
     /** What stands on the packet of a new one, where somebody said it: its lot or batch. */
     packet: words.nullable().default(null),
+    asBook: z.boolean().optional(),
   }),
 ] as const;
 

@@ -12,6 +12,7 @@ import type { Hand, Kind, Line, LineAnswer } from "../kind.ts";
 import { slot, type SlotOf } from "../lines.ts";
 import { looksLikeCard } from "../../fastener/index.ts";
 import { sayCard } from "../fasteners/card.ts";
+import { oddAt } from "../count/tray.ts";
 import { facingInPack } from "../pack/facing.ts";
 import { platesOf } from "../pack/stack.ts";
 import { rowMissing } from "./row.ts";
@@ -84,6 +85,8 @@ function acceptFit({ bench, state, tasks, answered, skipped }: Hand, draft: Draf
       `${entry.name} cannot go in yet: first ${task?.title.toLowerCase() ?? "what lies below it"}.`,
     );
   }
+  if (draft.asBook && !(entry.kind === "fasteners" && entry.tray === "by place"))
+    return no("conflict", "asBook", "Only fasteners with places of their own go in as the book has them.");
   if (draft.count != null && entry.kind !== "fasteners")
     return no("conflict", "count", "Only fasteners are counted in.");
   if (draft.packet != null && !(entry.kind === "part" && isRenewed(state, entry, 1)))
@@ -128,6 +131,9 @@ function takeOff(typed: string, { bench }: Line, aim: SlotOf<"off">): LineAnswer
 /** What a packet says begins with a word for it, so that no stray word is taken for one: "lot 0612". */
 const PACKET = /^(?:lot|batch|packet)\s+\S/i;
 
+/** The fastener that the book has goes in, where another came out. */
+const RIGHT = /^right(?: one)?$/i;
+
 /**
  * Enter: it is in; of a part what its packet says. Fasteners with places of their own take a number, so many are in; alike
  * ones are counted.
@@ -136,6 +142,9 @@ function putIn(typed: string, { bench, waiting }: Line, aim: SlotOf<"fit">): Lin
   const entry = entryOf(bench.procedure, aim.entry);
   const count = entry?.kind === "fasteners" ? wholeNumber(typed) : null;
   const byPlace = entry?.kind === "fasteners" && entry.tray === "by place";
+  if (byPlace && RIGHT.test(typed)) {
+    return keep({ type: "part_fitted", entry: aim.entry, item: aim.item, asBook: true });
+  }
   if (!byPlace || count === null) {
     const packet = entry?.kind === "part" && PACKET.test(typed) ? typed : null;
     const draft = { type: "part_fitted" as const, entry: aim.entry, item: aim.item, count, packet };
@@ -178,11 +187,14 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
         return plates[plates.length - s.item]?.name ?? entry.name;
       },
       drafted: putIn,
-      hinted: ({ procedure }, state, s) => {
-        const entry = entryOf(procedure, s.entry);
+      hinted: (bench, state, s) => {
+        const entry = entryOf(bench.procedure, s.entry);
         const faces = entry?.kind !== "part" || entry.facing || entry.facingBy;
         const isNew = entry?.kind === "part" && isRenewed(state, entry, 1);
         const packet = isNew ? "; lot 0612, where its packet says one" : "";
+        const odd = entry?.kind === "fasteners" ? oddAt(bench, state, entry.id, s.item) : null;
+        if (odd !== null)
+          return { hint: "right: the one that the book has; Enter: in as it came out", words: ["right"] };
         return { hint: `Enter: it is in${faces ? ", facing right" : ""}${packet}` };
       },
       rehearsed: () => "",
@@ -198,7 +210,7 @@ export const part: Kind<"off" | "fit", "part_removed" | "part_fitted", "off" | "
     part_fitted: {
       accepted: acceptFit,
       said: (bench, state, body) =>
-        `${part.slots.fit.named(bench, state, slot.fit(body.entry, body.item))}: in${body.facing ? `, ${body.facing}` : ""}${body.packet === null ? "" : `, ${body.packet}`}`,
+        `${part.slots.fit.named(bench, state, slot.fit(body.entry, body.item))}: in${body.facing ? `, ${body.facing}` : ""}${body.packet === null ? "" : `, ${body.packet}`}${body.asBook ? ", the right one, as the book has it" : ""}`,
     },
   },
   tasks: {

@@ -1,4 +1,4 @@
-import { configOf, figuresAsked, figuresKnown, madeFor, scopeOf } from "@averin/core";
+import { configOf, figuresAsked, figuresKnown, madeFor, scopeOf, withKeysAt } from "@averin/core";
 import { type BookRow, BookScreen } from "@/features/books/BookScreen";
 import { MakersWays } from "@/features/books/MakersWays";
 import { searchAsked, type Searched } from "@/server/asked";
@@ -35,7 +35,14 @@ export default async function BookPage({ params, ...asked }: { params: Promise<{
   };
   const works = (await proceduresFor(db, book.builds, null)).map(({ procedure }) => {
     const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
-    const keys = [...new Set(asked)].filter((key) => !seen.has(key));
+    const keys = [
+      ...new Set(
+        withKeysAt(
+          asked,
+          figures.map(({ spec }) => spec),
+        ),
+      ),
+    ].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
     const known = figuresKnown(procedure);
     return { title: procedure.title, rows: keys.flatMap((key) => rowsOf(key, known.get(key))) };

@@ -1,4 +1,4 @@
-import { configOf, figuresAsked, figuresKnown, madeFor, weaknessesOf } from "@averin/core";
+import { configOf, figuresAsked, figuresKnown, madeFor, weaknessesOf, withKeysAt } from "@averin/core";
 import { MakersWays } from "@/features/books/MakersWays";
 import { Lives } from "@/features/machine/Lives";
 import { MachineHead } from "@/features/machine/MachineHead";
@@ -50,7 +50,7 @@ export default async function MachinePage({ params }: { params: Promise<{ id: st
   const work = (await proceduresFor(db, machine.builds, null)).map(({ procedure }) => {
     // Told where it is asked for first: the same figure is entered once.
     const asked = figuresAsked(madeFor(procedure, config)).map(({ key }) => key);
-    const keys = [...new Set(asked)].filter((key) => !seen.has(key));
+    const keys = [...new Set(withKeysAt(asked, [...specs, ...otherBuilds]))].filter((key) => !seen.has(key));
     for (const key of keys) seen.add(key);
     const known = figuresKnown(procedure);
     const lines = keys.map((key): FigureLine => ({

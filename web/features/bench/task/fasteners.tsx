@@ -17,6 +17,7 @@ import {
   pullsOf,
   type Slot,
   sourceLine,
+  specWords,
   torqueWords,
   torqueSpecAt,
   torqueSpecFor,
@@ -46,6 +47,13 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
     return (
       <div className="flex flex-col items-start gap-3 border-2 border-dashed border-line p-4">
         <p className="text-xl">{choice.sentence}</p>
+        {bench.otherBuilds
+          .filter((other) => other.key === entry.torque.spec && other.kind === "torque")
+          .map((other) => (
+            <p key={sourceLine(other.source)} className="text-soft">
+              On file, and not for here: {specWords(other)}: {sourceLine(other.source)}
+            </p>
+          ))}
         {state.opened && (
           <FigureKey
             machine={state.opened.body.machine.id}

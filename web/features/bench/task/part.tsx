@@ -1,4 +1,4 @@
-import { cardOf, cardWords, entryOf, placeWords, trayOf } from "@averin/core";
+import { cardOf, cardWords, entryOf, oddWords, placeWords, trayOf } from "@averin/core";
 import { TrayDrawing } from "@/instruments/TrayDrawing";
 import { inSight } from "@/instruments/inSight";
 import type { PanelProps } from "../panel.ts";
@@ -42,6 +42,9 @@ function PlacesPanel({ bench, state, task, waiting, onAim, onEnter }: PanelProps
             onClick={() => onEnter("")}
           >
             {placeWords(entry, line.expected, hand)} {going}
+            {hand.state === "out" && oddWords(hand) !== null && (
+              <strong className="block text-past">came as {oddWords(hand)}</strong>
+            )}
           </button>
         )}
         <ol className="border-t border-line">

@@ -218,6 +218,8 @@ function noLimit(bench: Bench, state: JobState, key: string | undefined, elsewhe
   const other = bench.otherBuilds.find((spec) => spec.key === key);
   if (other) {
     const year = other.holdsFor?.years && state.opened?.body.machine.year == null ? " Its year is not on file." : "";
+    const { place } = other.source;
+    if (place !== undefined) return `On file, ${place}: it judges nothing here.`;
     return `On file for ${onlyWords(other)} only: it judges nothing on this machine.${year}`;
   }
   return "No limit on file for this machine.";
