@@ -103,7 +103,13 @@ test("the counter says it too; a sum that is none is told what would be right", 
 test("what a dropped work reckoned with is not in the sum any more", () => {
   const job = at("fit:judder");
   const question = { ...bench.procedure.questions[0], id: "w2-way", ways: [] } as unknown as Question;
-  const way = { word: "rebuild", means: "m", cost: { minutes: 90, parts: [], leaves: "nothing" } };
+  const way = {
+    word: "rebuild",
+    means: "m",
+    against: [],
+    proposes: [],
+    cost: { minutes: 90, parts: [], leaves: "nothing" },
+  };
   const [own] = worksOf(bench);
   if (!own) throw new Error("no work");
   const shop: Bench = {

@@ -1,5 +1,5 @@
-import { baseOf } from "../figures/index.ts";
-import { type Facts, machineFact, machineFacts, workFact } from "../procedure/index.ts";
+import { baseOf, placeOf } from "../figures/index.ts";
+import { type Facts, machineFact, machineFacts, type Procedure, workFact } from "../procedure/index.ts";
 import { slot } from "../task/lines.ts";
 import { isEvent, type JobEvent } from "./events.ts";
 import { countOf, type JobState } from "./fold.ts";
@@ -10,6 +10,15 @@ import { isInJob, worksOf } from "./worksOf.ts";
 const FINDING_WEIGHT: Record<string, number> = { keep: 1, watch: 2, renew: 3, stop: 4 };
 const DECISION_WEIGHT: Record<string, number> = { keep: 1, repair: 1, leave: 2, renew: 3 };
 
+const atPlaces = new WeakMap<Procedure, readonly string[]>();
+
+/** The words of the machine that a procedure asks for its places. Read once. */
+function wordsAtPlaces(procedure: Procedure): readonly string[] {
+  const known = atPlaces.get(procedure) ?? machineFacts(procedure).filter((key) => placeOf(key) !== "");
+  atPlaces.set(procedure, known);
+  return known;
+}
+
 const last = (lines: readonly JobEvent[]): JobEvent | undefined => lines[lines.length - 1];
 
 /** What is known at the bench: the word answered to each question, the worst finding of a point, what is decided. */
@@ -19,7 +28,7 @@ export const factsOf = perState((bench, state): Facts => {
   for (const { id } of worksOf(bench)) facts.set(workFact(id), isInJob(state, id) ? "in" : "out");
   for (const [key, word] of Object.entries(state.config)) facts.set(machineFact(key), word);
   // Jobs that began before a word could hold for one place said it of the whole machine.
-  for (const key of machineFacts(bench.procedure)) {
+  for (const key of wordsAtPlaces(bench.procedure)) {
     const word = state.config[baseOf(key)];
     if (word !== undefined && !facts.has(machineFact(key))) facts.set(machineFact(key), word);
   }

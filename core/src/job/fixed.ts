@@ -34,6 +34,18 @@ export function loosenedBy(bench: Bench, state: JobState, row: string): string[]
   });
 }
 
+const SETTINGS = new Set(["adjust", "compute", "do", "read", "find"]);
+
+/** What was set, read or looked at as left at some rows, with every torque that holds it: it is done anew. */
+export function setAnew(bench: Bench, state: JobState, rows: readonly string[]): string[] {
+  const own = [...state.bySlot.keys()].filter((key) => {
+    const [kind = "", row = ""] = key.split(":");
+    return SETTINGS.has(kind) && rows.includes(row) && !key.endsWith(":found");
+  });
+  const held = own.length === 0 ? [] : rows.flatMap((row) => loosenedBy(bench, state, row));
+  return [...new Set([...own, ...held])];
+}
+
 /**
  * Why a group is not tightened yet, or null: what it fixes is beyond its limit. Where somebody said by name that it is left
  * so, it is tightened.

@@ -53,3 +53,40 @@ test.each(bad)("%s, %s: %s holds the release, and is a defect, whatever was deci
   );
   expect(open.length).toBeGreaterThan(0);
 });
+
+const speaking = bad.filter(([, , , { finding, kept }]) =>
+  (finding.reopens ?? []).some((row) => kept.some(({ body }) => slotKeyOf(body)?.split(":")[1] === row)),
+);
+test("words of a ride that speak of a setting are there to be tried", () => {
+  expect(speaking.length).toBeGreaterThan(8);
+});
+
+test.each(speaking)(
+  "%s, %s: %s reopens the setting that it speaks of, with the torque that holds it",
+  (...[, , , one]) => {
+    const { bench, kept, point, finding } = one;
+    const at = kept.findLastIndex(({ body }) => body.type === "finding_recorded" && body.point === point.id);
+    const lines = kept.slice(0, at);
+    const before = fold(lines);
+    const draft = { type: "finding_recorded", point: point.id, item: 1, word: finding.word } as const;
+    const answer = complete(bench, before, draft, LEAD);
+    if (!answer.ok) throw new Error(answer.error.message);
+    const after = foldOn(before, {
+      id: uuid(80_001),
+      number: lines.length + 1,
+      at: kept.at(-1)?.at ?? "",
+      by: LEAD,
+      body: answer.value,
+    });
+    const rows = finding.reopens ?? [];
+    const standing = [...before.bySlot.keys()].filter(
+      (key) => rows.includes(key.split(":")[1] ?? "") && !key.endsWith(":found"),
+    );
+    expect(standing.length).toBeGreaterThan(0);
+    for (const key of standing) expect([key, after.bySlot.has(key)]).toEqual([key, false]);
+    for (const entry of bench.procedure.spine) {
+      if (entry.kind !== "fasteners" || !entry.torque.fixes?.some((row) => rows.includes(row))) continue;
+      expect([...after.bySlot.keys()].filter((key) => key.startsWith(`pull:${entry.id}:`))).toEqual([]);
+    }
+  },
+);

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { conditionSchema } from "./condition.ts";
 import { pen } from "./sketch.ts";
-import { figureKey, id, rowId, sentence } from "./spine.ts";
+import { figureKey, rowId, sentence } from "./spine.ts";
 
 /** A place in a view, in its own units: to the right, and down. */
 const spot = z.tuple([z.number().min(-4000).max(4000), z.number().min(-4000).max(4000)]);

@@ -113,6 +113,8 @@ const inspectSchema = z.strictObject({
         means: sentence,
         leads: z.enum(["keep", "watch", "renew", "stop"]),
         ...endangersField,
+        /** The settings it speaks of, found once the work is done: they are set anew, as far as this procedure has them. */
+        reopens: z.array(rowId).optional(),
         ...condemnsFields,
         /** Counts as a mark when the pattern along the items is read. */
         marked: z.boolean().default(false),

@@ -3,6 +3,7 @@ import { activePoints } from "../../job/applies.ts";
 import type { Bench } from "../../job/bench.ts";
 import type { Body, Draft, DraftOf } from "../../job/events.ts";
 import { type Concern, concernsOf, followedWords, isToADay } from "../../job/concerns.ts";
+import { setAnew } from "../../job/fixed.ts";
 import { countOf, type JobState, latest } from "../../job/fold.ts";
 import { offered, oneOf } from "../../job/oneOf.ts";
 import { openStops } from "../../job/stops.ts";
@@ -40,7 +41,10 @@ function acceptFinding({ bench, state }: Hand, draft: DraftOf<"finding_recorded"
     const message = `It stops the work: ${findingWords(stands)}. Put it right and record what was done, then look again; a slip is struck.`;
     return no("conflict", "word", message);
   }
-  return yes({ ...draft, means: finding.means, leads: finding.leads });
+  const body = { ...draft, means: finding.means, leads: finding.leads };
+  // What the ride finds reopens the setting that it speaks of.
+  const undoes = setAnew(bench, state, finding.reopens ?? []);
+  return yes(undoes.length === 0 ? body : { ...body, undoes });
 }
 /** What a word belongs to that another machine would have: a level by a method that this one does not have. */
 function elsewhereFound(bench: Bench, state: JobState, point: InspectPoint, typed: string): string {
