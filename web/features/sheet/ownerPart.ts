@@ -88,11 +88,11 @@ function foundOf(bench: Bench, state: JobState): string[] {
 /** What was done: the works, what went in new, and what was put right on the way. */
 function doneOf(bench: Bench, state: JobState): string[] {
   if (state.released?.body.type === "job_cancelled") return [`Nothing: ${state.released.body.reason}`];
-  const back = state.released?.body.type === "job_handed_back";
-  const works = worksInJob(bench, state).map((work) => `${workName(work)}${back ? ", not finished" : ""}`);
+  const unfinished = state.released?.body.type !== "job_released";
+  const works = worksInJob(bench, state).map((work) => `${workName(work)}${unfinished ? ", not finished" : ""}`);
   // Of what is not finished nobody can say here which of them are in.
   const parts = pullList(bench, state).map(
-    ({ quantity, name }) => `${back ? "Parts meant for it" : "New"}: ${quantity} × ${name}`,
+    ({ quantity, name }) => `${unfinished ? "Parts meant for it" : "New"}: ${quantity} × ${name}`,
   );
   const right = state.follows.flatMap(({ body }) =>
     body.way === "put right" ? [`${body.text}; put right: ${body.words}`] : [],

@@ -254,7 +254,7 @@ function pullSet(
 
 /** What a wrench is set to for a pass. */
 const dialText = (wrench: Wrench, { aimNm }: { aimNm: number }): string =>
-  String(Number(dialNm(wrench, aimNm).toFixed(3)));
+  String(Number(dialNm(wrench, aimNm).toFixed(wrench.multiplier ? 1 : 3)));
 
 const isBegun = (bench: Bench, state: JobState, entry: FastenerEntry): boolean =>
   pullsOf(bench, state, entry).some(({ pulls, otherwise }) => pulls.length > 0 || otherwise !== null);

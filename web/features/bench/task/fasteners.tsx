@@ -102,6 +102,7 @@ export function TorquePanel({ bench, state, task, kit, waiting, onAim, onTooFar 
           <span className="figure block text-[15px] text-soft">
             band {band.minNm.toFixed(1)} to {band.maxNm.toFixed(1)}
           </span>
+          {spec.source.place !== undefined && <strong className="block">{spec.source.place}</strong>}
         </p>
         <p>
           <span className="caption block">wrench</span>
