@@ -1,7 +1,7 @@
 import { shippedBodies, shippedBody } from "../../testingProcedures.ts";
 import { KNOWN_FIGURES } from "../figures/index.ts";
 import { locksOf, type Procedure, procedureSchema, stepOf } from "../procedure/index.ts";
-import { fold, rehearsedJob, walk } from "./index.ts";
+import { factsOf, fold, rehearse, rehearsedJob, walk } from "./index.ts";
 
 const shipped = (id: string): Procedure => procedureSchema.parse(shippedBody(id));
 const all = shippedBodies.map(([, body]) => procedureSchema.parse(body));
@@ -181,4 +181,18 @@ describe("each worn thing proposes itself, never the dear part beside it", () =>
     expect(ids(until)).not.toContain("off:sheaves-part");
     expect(ids(events.length)).toEqual(expect.arrayContaining(["off:sheaves-part", "fit:sheaves-part"]));
   });
+});
+
+test("an engine that lay on its side or in water is pulled through by hand before it is started", () => {
+  let started = 0;
+  const { faults } = rehearse(shipped("sweep-sled-after"), undefined, (bench, state, task) => {
+    const facts = factsOf(bench, state);
+    const lay = ["happened", "happened-too", "happened-besides"].map((fact) => facts.get(fact) ?? "");
+    if (task.id !== "do:run" || !lay.some((word) => ["rolled", "through water"].includes(word))) return null;
+    started += 1;
+    const needed = ["find:pulled:1", ...(lay.includes("rolled") ? ["find:lay:1"] : []), "do:plugs-back"];
+    return needed.find((key) => !state.bySlot.has(key)) ?? null;
+  });
+  expect(faults).toEqual([]);
+  expect(started).toBeGreaterThan(2);
 });
