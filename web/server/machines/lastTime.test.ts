@@ -1,12 +1,14 @@
 import type { Database } from "../database.ts";
 import { jobById } from "../jobs/read.ts";
-import { testDatabase } from "../testing.ts";
+import { intakeSchema } from "../jobs/schema.ts";
+import { openJob } from "../jobs/store.ts";
+import { actorCalled, testDatabase } from "../testing.ts";
 import { lastTimeAt } from "./lastTime.ts";
 
 // The demo's sleds; every figure is invented.
 let db: Database;
 beforeAll(async () => {
-  db = await testDatabase(["Ridge sled 2", "Ridge sled 6", "Ridge sled 11", "Flock quad 1"]);
+  db = await testDatabase(["Ridge sled 2", "Ridge sled 6", "Ridge sled 11", "Flock quad 8"]);
 });
 afterAll(() => db.sequelize.close());
 
@@ -33,7 +35,14 @@ test("what was counted of a track stands beside the next count", async () => {
   expect(last["lug-count"]).toMatchObject({ said: "0 of 144 lugs torn, 0 of 0 studs gone" });
 });
 
-test("one corner of a machine tells nothing of another", async () => {
-  const job = await lastJobOf("Flock quad 1");
-  expect(await lastTimeAt(db, job)).toEqual({});
+test("a corner is told what was seen at that corner, and of no other", async () => {
+  const machine = { id: (await db.machines.findOne({ where: { mark: "Flock quad 8" } }))?.get("id") };
+  const mira = await actorCalled(db, "Mira Orr");
+  const at = async (position: string) => {
+    const more = { complaint: "x", symptom: "known age", procedure: "axle-out-in", meter: 600, position };
+    const { id } = await openJob(db, intakeSchema.parse({ machine, ...more }), mira);
+    return lastTimeAt(db, await jobById(db, id));
+  };
+  expect((await at("front left"))["boot-survey-in"]).toMatchObject({ said: "torn", by: "Mira Orr" });
+  expect(await at("front right")).toEqual({});
 });

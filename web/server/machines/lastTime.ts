@@ -1,4 +1,14 @@
-import { DONE, fold, type JobEvent, lugsWords, WORK_OF_ROW, worksOf, type OpenedJob } from "@averin/core";
+import {
+  atPosition,
+  DONE,
+  FIRST_WORK,
+  fold,
+  type JobEvent,
+  lugsWords,
+  type OpenedJob,
+  WORK_OF_ROW,
+  workOfRow,
+} from "@averin/core";
 import { QueryTypes } from "sequelize";
 import type { Database } from "../database.ts";
 import { linesAfter } from "../jobs/log.ts";
@@ -11,15 +21,14 @@ export type LastTime = { said: string; by: string; at: string };
 
 /**
  * What each point of a job, and each count of a track, came to the last time on this machine, by its id as this job has it.
- * A job at one of several places of a machine tells nothing of another place, so those are left out on both sides.
+ * A work at one of several places of a machine is told what was seen at that place, and of no other.
  */
 export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Promise<Record<string, LastTime>> {
   const opened = fold(events).opened?.body;
-  if (!opened || worksOf(bench).some(({ position }) => position !== null)) return {};
+  if (!opened) return {};
   const rows = await db.sequelize.query<{ id: string }>(
     `SELECT j.id FROM jobs j JOIN job_summaries s ON s.jobId = j.id
       WHERE j.machineId = :machineId AND s.stage IN (:ends)
-        AND NOT EXISTS (SELECT 1 FROM job_works w WHERE w.jobId = j.id AND w.position IS NOT NULL)
       ORDER BY j.openedAt DESC, j.id LIMIT ${MOST_BACK}`,
     { type: QueryTypes.SELECT, replacements: { machineId: opened.machine.id, ends: [...DONE] } },
   );
@@ -30,20 +39,25 @@ export async function lastTimeAt(db: Database, { bench, events }: OpenedJob): Pr
   }
   return Object.fromEntries(
     [...bench.procedure.points, ...bench.procedure.steps].flatMap(({ id }) => {
-      const last = seen.get(id.replace(WORK_OF_ROW, ""));
+      const last = seen.get(atPosition(id.replace(WORK_OF_ROW, ""), workOfRow(bench, id)?.position ?? null));
       return last ? [[id, last]] : [];
     }),
   );
 }
 
-/** What a job's log says of each point: as left where it was read again, else as found. */
+/** What a job's log says of each point at its place: as left where it was read again, else as found. */
 function seenIn(events: readonly JobEvent[]): Map<string, LastTime> {
   const all = new Map<string, { phase: string; words: string[]; by: string; at: string }>();
-  for (const lines of fold(events).bySlot.values()) {
+  const { opened, added, bySlot } = fold(events);
+  const placeOf = (row: string): string | null => {
+    const work = WORK_OF_ROW.exec(row)?.[1] ?? FIRST_WORK;
+    return (work === FIRST_WORK ? opened : added.get(work))?.body.position ?? null;
+  };
+  for (const lines of bySlot.values()) {
     const line = lines.at(-1);
     const told = line && toldBy(line);
     if (!line || !told) continue;
-    const point = told.point.replace(WORK_OF_ROW, "");
+    const point = atPosition(told.point.replace(WORK_OF_ROW, ""), placeOf(told.point));
     const before = all.get(point);
     if (before?.phase === "left" && told.phase === "found") continue;
     const words = before?.phase === told.phase ? [...before.words, told.word] : [told.word];
