@@ -215,6 +215,9 @@ test.each([
   [gaugesTable, { name: "C", kind: "caliper", unit: "mms", step: "1", error: "1" }, /^unit: "mms" is no unit/],
   [gaugesTable, { name: "C", kind: "caliper", unit: "mm", step: "0", error: "1" }, /^step: A step is above 0/],
   [wrenchesTable, { name: "A", least_nm: "20", most_nm: "4" }, /^most_nm: .*20 to 4 does not/],
+  [wrenchesTable, { name: "A", least_nm: "4", most_nm: "20", ratio: "4" }, /^ratio: A multiplier has a ratio above 1/],
+  [figuresTable, { ...told, figure: "axle-nut-torque@middle" }, /^figure: "middle" is no place: front, rear/],
+  [figuresTable, { ...told, figure: "hub-nut-torque@front" }, /^figure: Hub nut: the machine has it once/],
   [peopleTable, { name: "S", roles: "boss" }, /^name: .* \| roles: "boss" is nothing one does here/],
   [modelsTable, { maker: "I", model: "T" }, /^what: Empty/],
 ])("a row that cannot be is told by its column: %#", (table, cells, expected) => {

@@ -1,5 +1,5 @@
 import { cardLine, cardSchema, fastenerCard } from "../fastener/index.ts";
-import { believable, type Figures, type KnownFigure } from "../figures/index.ts";
+import { baseOf, believable, type Figures, type KnownFigure, placeOf, PLACES } from "../figures/index.ts";
 import { AT_LIMIT, type AtLimit } from "../metrology/index.ts";
 import { findUnit, fromBase, quantityParse, unitNames } from "../quantity/index.ts";
 import {
@@ -45,7 +45,10 @@ export const figuresTable: Table<FigureRow> = {
       "machine",
       "The mark of the one machine that it holds for; empty where it holds for every one of the model.",
     ),
-    needed("figure", "Which figure, by the name that procedures ask for it: friction-thickness."),
+    needed(
+      "figure",
+      "Which figure, by the name that procedures ask for it: friction-thickness; for one place with it behind: axle-nut-torque@rear.",
+    ),
     column("label", "What it is called in words; may be left away."),
     column("least", "The least that is allowed."),
     column("most", "The most that is allowed."),
@@ -156,7 +159,7 @@ function readFigureRow(cells: Cells, figures: Figures): ReadRow<FigureRow> {
   }
   const holdsFor = holdsForIn(read);
   const known = figures.get(key);
-  if (key !== "" && !known) read.wrong("figure", `No figure is called "${key}"${near(key, figures)}.`);
+  if (key !== "" && !known) read.wrong("figure", notKnown(key, figures));
   const says = known ? saidIn(read, known) : null;
   if (!says || !known) return { ok: false, faults: read.faults };
   const spec = specSchema.safeParse({
@@ -171,6 +174,15 @@ function readFigureRow(cells: Cells, figures: Figures): ReadRow<FigureRow> {
   return spec.success
     ? read.row({ maker, model, machine, spec: spec.data, enteredBy })
     : { ok: false, faults: read.faults };
+}
+
+/** Why no figure is meant by a key: it has another place than there are, none at all, or is known by another name. */
+function notKnown(key: string, figures: Figures): string {
+  const known = figures.get(baseOf(key));
+  if (!known || placeOf(key) === "") return `No figure is called "${key}"${near(key, figures)}.`;
+  return known.byPlace
+    ? `"${placeOf(key)}" is no place: ${PLACES.join(", ")}.`
+    : `${known.label}: the machine has it once; leave the place away.`;
 }
 
 /** Figures that are called alike, as words, the nearest first. */
