@@ -143,7 +143,8 @@ export async function workUntil(
     // What is seen is said by its word; the first, where a journey does not say which.
     const seen = given === "" && (await page.getByRole("list", { name: "What you saw" }).count()) > 0;
     // A wheel, an axle or a nut of a clutch is never tightened by an Enter alone.
-    const click = given === "" && here.endsWith(": torque") ? "k" : given;
+    const asked = given === "" ? ((await page.locator("#entry").getAttribute("placeholder")) ?? "") : "";
+    const click = asked.startsWith("k:") ? "k" : given;
     await type(page, [seen ? "1" : click]);
     const moved = { message: `${here}: nothing moved`, intervals: [30] };
     await expect.poll(async () => (await standing(page)).all, moved).not.toBe(all);

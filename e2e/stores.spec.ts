@@ -69,7 +69,7 @@ test("a file with faults names each by line and column and takes nothing; mended
   const download = page.waitForEvent("download");
   await wrenches.getByRole("link", { name: "Out as CSV" }).click();
   const text = await readFile((await (await download).path()) ?? "", "utf8");
-  expect(text).toContain("\r\nWrench P,5.5,25,,,\r\n");
+  expect(text).toContain("\r\nWrench P,5.5,25,,,,,\r\n");
   // Another kind of file is told as such, in the way.
   await input.setInputFiles({
     name: "x.csv",
