@@ -212,7 +212,11 @@ function accepted(bench: Bench, state: JobState, draft: Draft, by: Actor): Answe
       if (!point) return no("unsupported", "key", "That point is not open any more: look at the list again.");
       if (point.hard) return no("conflict", "key", `No signature clears this: ${point.text}.`);
       if (point.dated && draft.on === undefined) {
-        return no("missing", "on", `Say by which day it is done again, then why: ${lastDay(state)} and a few words.`);
+        const message =
+          point.told === undefined
+            ? `Say by which day it is done again, then why: ${lastDay(state)} and a few words.`
+            : `Say by which day it is looked at again, then who was told: ${lastDay(state)} R. Keel: knows it.`;
+        return no("missing", "on", message);
       }
       if (point.told !== undefined && !saysWho(draft.reason)) {
         const like = "R. Keel: knows it, rides it to the quay only";

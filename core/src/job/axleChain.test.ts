@@ -566,6 +566,13 @@ describe("what is condemned is not kept", () => {
     expect(point).toMatchObject({ hard: false, dated: true, told: expect.stringMatching(/clicks/) as string });
     const sign = { type: "open_point_signed", key: point?.key ?? "", on: "2027-04-30" } as const;
     expect(job.offer({ ...sign, reason: "will do" })).toMatchObject({ error: { path: "reason" } });
+    const { on: _, ...noDay } = sign;
+    expect(job.offer({ ...noDay, reason: "O. Brand: knows it" })).toMatchObject({
+      error: {
+        path: "on",
+        message: expect.stringMatching(/^Say by which day it is looked at again, then who/) as string,
+      },
+    });
     job.keep({ ...sign, reason: "O. Brand: knows that it knocks" });
     const again = rechecksOf(job.shop, job.state).find(({ id }) => id.startsWith("left-race"));
     // From 2026-11-23 to 2027-04-30.

@@ -102,7 +102,7 @@ test("a wrench that sits on the nut itself comes before one with a multiplier", 
 test("beyond the wrench it is clicked at the most and leaned on: a lead says by which day it is torqued anew", () => {
   const job = atNut([{ ...small, multiplier: null }]);
   expect(job.type("k")).toMatch(/30 more than Wrench S reaches. Use a bigger one, or a multiplier\.$/);
-  expect(help(job).hint).toContain("leaned: beyond the wrench");
+  expect(help(job).hint).toContain("; 40 leaned: beyond the wrench");
   expect(job.type("40 leaned")).toBe(
     "hub nut 1, pass 1: clicked at 40 N·m with Wrench S, then leaned on, not measured; its figure is 70 N·m",
   );

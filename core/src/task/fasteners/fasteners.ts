@@ -15,7 +15,7 @@ import type { Doubted, Hand, Kind, Line, LineAnswer, Look, OpenPoint } from "../
 import { type Slot, slot, type SlotOf } from "../lines.ts";
 import { doubted, OFF } from "../reading/doubt.ts";
 import { sayCard } from "./card.ts";
-import { acceptOtherwise, otherwiseWords, saidOtherwise, tightenedOtherwise } from "./otherwise.ts";
+import { acceptOtherwise, biggest, otherwiseWords, saidOtherwise, tightenedOtherwise } from "./otherwise.ts";
 import {
   bandOf,
   dialNm,
@@ -472,7 +472,8 @@ export const fasteners: Kind<
         }
         const held = entry.holds !== undefined;
         const click = held ? `${CLICK}: the wrench clicked at its setting` : "Enter: clicked at the setting";
-        const beyond = wrenchFor(bench, entry).best === null ? "; 350 leaned: beyond the wrench" : "";
+        const most = wrenchFor(bench, entry).best === null ? biggest(bench) : null;
+        const beyond = most === null ? "" : `; ${Number(most.maxNm.toFixed(1))} leaned: beyond the wrench`;
         return {
           hint: `${click}; or the value${rest}; feel: no wrench at hand${beyond}`,
           words: held ? [CLICK, ...more] : more,

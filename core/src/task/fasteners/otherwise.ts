@@ -38,7 +38,7 @@ function howSaid(line: string, hasFigure: boolean): { how: Tightened; text: stri
 }
 
 /** The biggest torque that the shop can set, and with which wrench. */
-const biggest = (bench: Bench) =>
+export const biggest = (bench: Bench) =>
   [...bench.wrenches].sort((a, b) => b.maxNm * factorOf(b) - a.maxNm * factorOf(a))[0] ?? null;
 
 /** The wrench that can be set to what was typed: the one in hand, or else one that sits on the fastener itself. */
